@@ -1,0 +1,12 @@
+import type { Role } from './roles.js';
+
+/** One message in chat as the stages see it. Times are UTC milliseconds. */
+export interface ChatLine {
+  readonly id: string;
+  /** the viewer's identity, see viewerKey; never their name */
+  readonly viewer: string;
+  readonly name: string;
+  readonly roles: readonly Role[];
+  readonly text: string;
+  readonly at: number;
+}

@@ -1,0 +1,77 @@
+import type { Outcome, Role } from '../chat/index.js';
+
+/**
+ * What the server tells open pages as it happens. Each piece of news has a number, so a
+ * page that lost the connection asks for what it missed, by number.
+ */
+
+/** One line of chat as a page shows it. Times are ISO 8601. */
+export interface LineView {
+  readonly id: string;
+  readonly at: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly text: string;
+  /** true when the bot said it */
+  readonly own: boolean;
+  readonly outcome: Outcome;
+  /** the why in a few words; empty when there is nothing to tell */
+  readonly brief: string;
+}
+
+export const CONNECTION_STATES = ['connecting', 'connected', 'limited', 'lost', 'refused'] as const;
+/** limited: connected without moderator rights; refused: the server said no. */
+export type ConnectionState = (typeof CONNECTION_STATES)[number];
+
+export interface ConnectionView {
+  readonly state: ConnectionState;
+  readonly since: string;
+  /** the server's own words for a refusal, or why the connection was lost */
+  readonly words: string;
+  readonly nextTryAt: string | null;
+  readonly nick: string;
+  readonly channel: string;
+  readonly server: string;
+  readonly present: number;
+  /** IRCv3 capabilities the server granted */
+  readonly capabilities: readonly string[];
+  /** lines waiting to be said */
+  readonly waiting: number;
+}
+
+export const ACTIVITY_KINDS = ['connection', 'arrival', 'ran', 'stopped', 'changed'] as const;
+export type ActivityKind = (typeof ACTIVITY_KINDS)[number];
+
+export interface ActivityView {
+  readonly id: string;
+  readonly at: string;
+  readonly kind: ActivityKind;
+  /** who or what it is about, shown strong */
+  readonly subject: string;
+  readonly text: string;
+}
+
+export interface NewsOf {
+  line: LineView;
+  connection: ConnectionView;
+  activity: ActivityView;
+  /** a command was made, changed, removed or put back */
+  command: { readonly id: string };
+}
+
+export type NewsKind = keyof NewsOf;
+export type News = { [K in NewsKind]: { readonly kind: K; readonly about: NewsOf[K] } }[NewsKind];
+export type NumberedNews = News & { readonly number: number };
+
+/** What a page says on connecting: the run of the server it knew, and the last number it saw. */
+export interface ResumePoint {
+  readonly run: string;
+  readonly last: number;
+}
+
+/** Sent once after connecting: what was missed, or null when too much was and all is to be asked anew. */
+export interface Welcome {
+  readonly run: string;
+  readonly last: number;
+  readonly missed: readonly NumberedNews[] | null;
+}

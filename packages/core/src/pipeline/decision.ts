@@ -1,0 +1,20 @@
+import type { Why } from '../chat/index.js';
+import type { CommandWorld, SayEffect, UseChange } from '../commands/index.js';
+
+/** Everything the stages look at. The server gives the channel as it is; rehearsal gives a copy. */
+export interface World extends CommandWorld {
+  /** the identity of the bot itself */
+  readonly self: string;
+}
+
+export type Change = UseChange;
+export type Effect = SayEffect;
+
+/** What one message comes to: what is to be written, what is then to be done, and why. */
+export interface Decision {
+  readonly changes: readonly Change[];
+  readonly effects: readonly Effect[];
+  readonly why: Why;
+  /** the command that answered or refused, if any */
+  readonly commandId: string | undefined;
+}

@@ -1,0 +1,144 @@
+import { Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
+import { nearestName } from './names.js';
+import { VALUES, type TextValues } from './values.js';
+
+/**
+ * Texts are Liquid. They come from people and run on every message, so the engine has
+ * no file access, sees own properties only, and has limits on the length of a text, the
+ * time of one rendering and the memory it may take.
+ */
+
+/** Characters a text may have; a chat line shows about 1,300 of them in its three parts. */
+export const TEXT_LIMIT = 5_000;
+/** Milliseconds one rendering may take before it is stopped. */
+export const RENDER_LIMIT_MS = 25;
+/** Liquid's own unit: roughly the items and characters a rendering may build. */
+const MEMORY_LIMIT = 200_000;
+
+const engine = new Liquid({
+  ownPropertyOnly: true,
+  strictFilters: true,
+  templates: {},
+  parseLimit: TEXT_LIMIT * 2,
+  renderLimit: RENDER_LIMIT_MS,
+  memoryLimit: MEMORY_LIMIT,
+  // An object is no text: left as it is, it would read as “[object Object]”.
+  outputEscape: (value) =>
+    typeof value === 'object' && value !== null && !Array.isArray(value) ? '' : String(value ?? ''),
+});
+// These read other files; there are none, and without the tag the error names it.
+for (const tag of ['include', 'render', 'layout', 'block']) Reflect.deleteProperty(engine.tags, tag);
+
+export interface TextFault {
+  /** one sentence, without the place */
+  readonly message: string;
+  /** counted from 1 */
+  readonly line: number;
+  readonly column: number;
+}
+
+export interface UnknownValue {
+  readonly path: string;
+  readonly nearest: string | undefined;
+  /** counted from 1 */
+  readonly line: number;
+  readonly column: number;
+}
+
+/** A text made ready to render. Keep it: parsing costs many times a rendering. */
+export interface ParsedText {
+  readonly source: string;
+  readonly unknown: readonly UnknownValue[];
+  readonly templates: readonly Template[];
+  /** true when the text begins with the streamer's own letters, false when with a value */
+  readonly ownStart: boolean;
+}
+
+export type ParseResult = { readonly text: ParsedText } | { readonly fault: TextFault };
+
+/** Parses a text and finds the values in it that do not exist. Never throws on what a person wrote. */
+export function parseText(source: string): ParseResult {
+  if (source.length > TEXT_LIMIT) {
+    const message = `The text has ${String(source.length)} characters; ${String(TEXT_LIMIT)} is the most`;
+    return { fault: { message, line: 1, column: 1 } };
+  }
+  try {
+    const templates = engine.parse(source);
+    return {
+      text: {
+        source,
+        templates,
+        unknown: unknownValues(templates),
+        ownStart: !/^[\s\p{Cf}]*\{/u.test(source),
+      },
+    };
+  } catch (error) {
+    return { fault: faultOf(error) };
+  }
+}
+
+export interface Rendered {
+  readonly text: string;
+  /** what a reader of the why should know: an unknown value, a limit reached */
+  readonly notes: readonly string[];
+}
+
+/**
+ * Renders a text. Unknown values come out empty and are noted. A text that runs over a
+ * limit or fails comes out empty with the reason noted; chat never sees a raw error.
+ */
+export function renderText(parsed: ParsedText, values: TextValues): Rendered {
+  const notes = parsed.unknown.map(({ path }) => `No value is called ${path}; it was left empty`);
+  try {
+    const text: unknown = engine.renderSync(parsed.templates as Template[], values);
+    return { text: String(text), notes };
+  } catch (error) {
+    return { text: '', notes: [...notes, renderNote(error)] };
+  }
+}
+
+function renderNote(error: unknown): string {
+  const reason = error instanceof Error ? error.message : '';
+  if (reason.includes('render limit'))
+    return `The text was stopped: it ran longer than ${String(RENDER_LIMIT_MS)} ms`;
+  if (reason.includes('memory')) return 'The text was stopped: it grew too large';
+  return `The text could not be filled in: ${withoutPlace(reason)}`;
+}
+
+function unknownValues(templates: Template[]): UnknownValue[] {
+  const found: UnknownValue[] = [];
+  const analysis = engine.analyzeSync(templates);
+  for (const variables of Object.values(analysis.globals)) {
+    for (const variable of variables) {
+      const path = pathOf(variable);
+      if (VALUES.some((value) => value.path === path)) continue;
+      const nearest = nearestName(
+        path,
+        VALUES.map((value) => value.path),
+      );
+      found.push({ path, nearest, line: variable.location.row, column: variable.location.col });
+    }
+  }
+  return found.sort((a, b) => a.line - b.line || a.column - b.column);
+}
+
+/** Liquid knows these of any text or list, so behind a value they are no unknown property. */
+const BUILT_IN = ['size', 'first', 'last'];
+
+function pathOf(variable: Variable): string {
+  const segments = variable.segments.map((segment) => (Array.isArray(segment) ? '…' : String(segment)));
+  if (segments.length > 2 && BUILT_IN.includes(segments.at(-1) ?? '')) segments.pop();
+  return segments.join('.');
+}
+
+function faultOf(error: unknown): TextFault {
+  if (!LiquidError.is(error)) return { message: 'The text cannot be read', line: 1, column: 1 };
+  const [line = 1, column = 1] =
+    (error as LiquidError & { token?: { getPosition(): number[] } }).token?.getPosition() ?? [];
+  return { message: withoutPlace(error.message), line, column };
+}
+
+function withoutPlace(message: string): string {
+  const plain = message.replace(/, (file|line):?.*$/u, '').trim();
+  return plain.charAt(0).toUpperCase() + plain.slice(1);
+}

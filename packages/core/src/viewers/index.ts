@@ -1,0 +1,1 @@
+export { foldNick, viewerKey } from './identity.js';
