@@ -1,0 +1,58 @@
+import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
+import type { ActivityKind, ActivityView } from '@gully/core/news';
+import { LessThan } from 'typeorm';
+import { monotonicFactory } from 'ulid';
+import { ActivityRow, Batch, Database } from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
+
+/** What happened on the channel, as plain lines for On air. */
+@Injectable()
+export class ActivityService implements BeforeApplicationShutdown {
+  private readonly nextId = monotonicFactory();
+  private readonly batch: Batch<ActivityRow>;
+
+  constructor(
+    private readonly database: Database,
+    private readonly news: NewsService,
+    @Inject(LOG) log: Log,
+  ) {
+    this.batch = new Batch(
+      database,
+      async (manager, rows) => {
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(ActivityRow)
+          .values(rows)
+          .updateEntity(false)
+          .execute();
+      },
+      (error, count) => {
+        log.error({ error, count }, 'activity could not be written and is lost');
+      },
+    );
+  }
+
+  tell(kind: ActivityKind, subject: string, text: string): void {
+    const row: ActivityRow = { id: this.nextId(), at: Date.now(), kind, subject, text };
+    this.batch.add(row);
+    this.news.publish('activity', viewOf(row));
+  }
+
+  /** What came before the entry `before`, or the newest; newest first. */
+  async page(before: string | undefined, limit: number): Promise<ActivityView[]> {
+    await this.batch.flush();
+    const where = before === undefined ? {} : { id: LessThan(before) };
+    const rows = await this.database.read.find(ActivityRow, { where, order: { id: 'DESC' }, take: limit });
+    return rows.map(viewOf);
+  }
+
+  async beforeApplicationShutdown(): Promise<void> {
+    await this.batch.flush();
+  }
+}
+
+function viewOf({ id, at, kind, subject, text }: ActivityRow): ActivityView {
+  return { id, at: new Date(at).toISOString(), kind, subject, text };
+}

@@ -1,0 +1,2 @@
+export { ActivityModule } from './activity.module.js';
+export { ActivityService } from './activity.service.js';

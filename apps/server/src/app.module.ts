@@ -1,0 +1,58 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { APP_GUARD } from '@nestjs/core';
+import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
+import type { DataSource } from 'typeorm';
+import { ActivityModule } from './activity/index.js';
+import { ChannelController } from './channel.controller.js';
+import { ChatModule } from './chat/index.js';
+import { CommandsModule } from './commands/index.js';
+import { Environment } from './configuration/index.js';
+import { Database } from './database/index.js';
+import { LOG, type Log } from './log/index.js';
+import { NewsGateway, NewsService } from './news/index.js';
+import { PipelineModule } from './pipeline/index.js';
+import { RehearsalModule } from './rehearsal/index.js';
+import { StandinModule } from './standin/index.js';
+import { ViewersModule } from './viewers/index.js';
+
+/** What every area may ask for: settings, the database, the log, news. */
+@Module({})
+class FoundationModule {
+  static with(environment: Environment, source: DataSource, log: Log): DynamicModule {
+    return {
+      module: FoundationModule,
+      global: true,
+      providers: [
+        { provide: Environment, useValue: environment },
+        { provide: Database, useFactory: () => new Database(source) },
+        { provide: LOG, useValue: log },
+        NewsService,
+        NewsGateway,
+      ],
+      exports: [Environment, Database, LOG, NewsService],
+    };
+  }
+}
+
+@Module({})
+export class AppModule {
+  static with(environment: Environment, source: DataSource, log: Log): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        FoundationModule.with(environment, source, log),
+        // One person and their helpers: many quick requests are normal, thousands are a loop gone wrong.
+        ThrottlerModule.forRoot([{ ttl: 10_000, limit: 1_000 }]),
+        ActivityModule,
+        ChatModule,
+        CommandsModule,
+        PipelineModule,
+        RehearsalModule,
+        StandinModule,
+        ViewersModule,
+      ],
+      controllers: [ChannelController],
+      providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
+    };
+  }
+}

@@ -1,0 +1,54 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
+import express, { type NextFunction, type Request, type Response } from 'express';
+import type { DataSource } from 'typeorm';
+import { AppModule } from './app.module.js';
+import type { Environment } from './configuration/index.js';
+import { NestLog, type Log } from './log/index.js';
+import { makeValidation, ProblemFilter } from './problem/index.js';
+import { sameOriginOnly, securityHeaders } from './security/index.js';
+
+const PAGES = fileURLToPath(new URL('../../web/dist/', import.meta.url));
+
+/** Builds the server without starting to listen or to connect. */
+export async function makeApp(
+  environment: Environment,
+  source: DataSource,
+  log: Log,
+): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(environment, source, log), {
+    logger: new NestLog(log),
+    abortOnError: false,
+  });
+  app.disable('x-powered-by');
+  app.use(sameOriginOnly(), securityHeaders());
+  app.useBodyParser('json', { limit: '100kb' });
+  app.useGlobalPipes(makeValidation());
+  app.useGlobalFilters(new ProblemFilter(log));
+  if (existsSync(PAGES)) servePages(app);
+  return app;
+}
+
+/** The built pages; any address that is no file and not the API is a place inside the one page. */
+function servePages(app: NestExpressApplication): void {
+  app.use('/assets', express.static(`${PAGES}assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(PAGES, { index: false }));
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const isPage =
+      request.method === 'GET' && !request.path.startsWith('/api/') && !request.path.startsWith('/live');
+    if (!isPage) next();
+    else response.sendFile('index.html', { root: PAGES, headers: { 'cache-control': 'no-cache' } });
+  });
+}
+
+/** The API’s description, from which the pages’ client is typed. */
+export function describeApi(app: NestExpressApplication): OpenAPIObject {
+  const description = new DocumentBuilder()
+    .setTitle('Gully')
+    .setVersion('1')
+    .setDescription('What Gully’s own pages use. Errors are application/problem+json.');
+  return SwaggerModule.createDocument(app, description.build());
+}

@@ -1,0 +1,116 @@
+import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
+import type { LineView } from '@gully/core/news';
+import { LessThan } from 'typeorm';
+import { monotonicFactory } from 'ulid';
+import { Batch, ChatLineRow, Database } from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
+
+/** Messages whose why is kept whole, whatever came of them. */
+export const WHYS_KEPT = 500;
+
+/** A why with how long the deciding took. */
+export type TimedWhy = Why & { readonly tookMs: number };
+
+const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'why'> = {
+  viewerId: null,
+  role: 'viewer',
+  own: true,
+  outcome: 'ran',
+  why: null,
+};
+
+/** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
+@Injectable()
+export class ChatLog implements OnModuleInit, BeforeApplicationShutdown {
+  private readonly nextId = monotonicFactory();
+  private readonly newest: ChatLineRow[] = [];
+  private readonly whys = new Map<string, TimedWhy>();
+  private readonly batch: Batch<ChatLineRow>;
+
+  constructor(
+    private readonly database: Database,
+    private readonly news: NewsService,
+    @Inject(LOG) log: Log,
+  ) {
+    this.batch = new Batch(
+      database,
+      async (manager, rows) => {
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(ChatLineRow)
+          .values(rows)
+          .updateEntity(false)
+          .execute();
+      },
+      (error, count) => {
+        log.error({ error, count }, 'chat lines could not be written and are lost from the log');
+      },
+    );
+  }
+
+  async onModuleInit(): Promise<void> {
+    const rows = await this.database.read.find(ChatLineRow, { order: { id: 'DESC' }, take: WHYS_KEPT });
+    this.newest.push(...rows.reverse());
+  }
+
+  /** An id for a line; later ones sort behind. */
+  id(): string {
+    return this.nextId();
+  }
+
+  record(line: ChatLine, why: TimedWhy): void {
+    this.whys.set(line.id, why);
+    if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
+    this.add({
+      id: line.id,
+      at: line.at,
+      viewerId: line.viewer,
+      name: line.name,
+      role: strongestRole(line.roles),
+      text: line.text,
+      own: false,
+      outcome: why.outcome,
+      brief: why.brief,
+      why: why.outcome === 'nothing' ? null : JSON.stringify(why),
+    });
+  }
+
+  recordOwn(name: string, text: string, brief: string): void {
+    this.add({ ...OWN, id: this.nextId(), at: Date.now(), name, text, brief });
+  }
+
+  /** Lines older than the line `before`, or the newest; oldest first. */
+  async page(before: string | undefined, limit: number): Promise<LineView[]> {
+    if (before === undefined && this.newest.length >= limit) return this.newest.slice(-limit).map(viewOf);
+    await this.batch.flush();
+    const where = before === undefined ? {} : { id: LessThan(before) };
+    const rows = await this.database.read.find(ChatLineRow, { where, order: { id: 'DESC' }, take: limit });
+    return rows.reverse().map(viewOf);
+  }
+
+  /** The why of a line: of the newest 500 always, of older ones when something happened. */
+  async why(id: string): Promise<TimedWhy | undefined> {
+    const kept = this.whys.get(id);
+    if (kept !== undefined) return kept;
+    const row = await this.database.read.findOneBy(ChatLineRow, { id });
+    return row?.why == null ? undefined : (JSON.parse(row.why) as TimedWhy);
+  }
+
+  async beforeApplicationShutdown(): Promise<void> {
+    await this.batch.flush();
+  }
+
+  private add(row: ChatLineRow): void {
+    this.newest.push(row);
+    if (this.newest.length > WHYS_KEPT * 1.5) this.newest.splice(0, this.newest.length - WHYS_KEPT);
+    this.batch.add(row);
+    this.news.publish('line', viewOf(row));
+  }
+}
+
+function viewOf({ id, at, name, role, text, own, outcome, brief }: ChatLineRow): LineView {
+  return { id, at: new Date(at).toISOString(), name, role, text, own, outcome, brief };
+}

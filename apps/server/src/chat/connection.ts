@@ -1,0 +1,280 @@
+import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { reconnectPause, rolesFromTag, type Role } from '@gully/core/chat';
+import type { ConnectionState, ConnectionView } from '@gully/core/news';
+import { foldNick, viewerKey } from '@gully/core/viewers';
+import irc, { type Client, type MessageEvent } from 'irc-framework';
+import { Environment } from '../configuration/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
+import { Room } from './room.js';
+
+/** A line somebody typed, with what the connection knows of who it was. */
+export interface Heard {
+  readonly key: string;
+  readonly nick: string;
+  readonly roles: readonly Role[];
+  readonly text: string;
+}
+
+export interface ConnectionListener {
+  heard?(line: Heard): void;
+  /** the server sent one of our own lines back: it was said */
+  echoed?(text: string): void;
+  /** may speak now */
+  opened?(): void;
+  closed?(): void;
+}
+
+/** IRCv3 capabilities asked for beside those the client library always asks for. */
+const CAPABILITIES = [
+  'account-tag',
+  'server-time',
+  'message-tags',
+  'multi-prefix',
+  'away-notify',
+  'draft/message-redaction',
+];
+/** Milliseconds a server has from the first packet to letting us into the channel. */
+const ENTRY_MS = 20_000;
+
+/**
+ * The connection to the chat room. Joins, knows who is there and with which roles, and
+ * comes back by itself with growing pauses. It works with any IRC server; what IRCv3 adds
+ * is used where it is offered.
+ */
+@Injectable()
+export class ConnectionService implements OnApplicationShutdown {
+  readonly room = new Room();
+  private readonly client: Client = new irc.Client();
+  private readonly listeners: ConnectionListener[] = [];
+  private state: ConnectionState = 'connecting';
+  private since = Date.now();
+  private words = '';
+  private nextTryAt: number | undefined;
+  private failures = 0;
+  private retry: NodeJS.Timeout | undefined;
+  private entry: NodeJS.Timeout | undefined;
+  private ending = false;
+  private waitingLines: () => number = () => 0;
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly news: NewsService,
+    @Inject(LOG) private readonly log: Log,
+  ) {
+    this.client.requestCap(CAPABILITIES);
+    this.follow();
+  }
+
+  listen(listener: ConnectionListener): void {
+    this.listeners.push(listener);
+  }
+
+  /** Lets the outbox tell how much waits, for the view. */
+  countWaitingWith(count: () => number): void {
+    this.waitingLines = count;
+  }
+
+  get open(): boolean {
+    return this.state === 'connected' || this.state === 'limited';
+  }
+
+  get confirms(): boolean {
+    return this.client.network.cap.isEnabled('echo-message');
+  }
+
+  get hasModeratorRights(): boolean {
+    return this.state === 'connected';
+  }
+
+  /** The identity under which the bot itself speaks. */
+  get self(): string {
+    return this.room.keyOf(this.nick, this.environment.GULLY_IRC_ACCOUNT);
+  }
+
+  private get nick(): string {
+    return this.client.user.nick || this.environment.GULLY_IRC_NICK;
+  }
+
+  /** Tries to connect, now and then again by itself until the program ends. */
+  connect(): void {
+    clearTimeout(this.retry);
+    this.nextTryAt = undefined;
+    if (this.open || this.ending) return;
+    const { environment } = this;
+    this.change('connecting', '');
+    this.entry = setTimeout(() => {
+      this.fail('lost', 'The server did not let Gully into the channel in time');
+    }, ENTRY_MS);
+    this.client.connect({
+      host: environment.GULLY_IRC_HOST,
+      port: environment.GULLY_IRC_PORT,
+      nick: environment.GULLY_IRC_NICK,
+      username: environment.GULLY_IRC_NICK,
+      gecos: 'Gully, a chat bot',
+      version: 'Gully',
+      tls: environment.GULLY_IRC_TLS,
+      auto_reconnect: false,
+      enable_echomessage: true,
+      ...(environment.GULLY_IRC_PASSWORD === undefined ? {} : { password: environment.GULLY_IRC_PASSWORD }),
+      ...(environment.GULLY_IRC_ACCOUNT === undefined
+        ? {}
+        : {
+            account: {
+              account: environment.GULLY_IRC_ACCOUNT,
+              password: environment.GULLY_IRC_ACCOUNT_PASSWORD ?? '',
+            },
+          }),
+    });
+  }
+
+  /** Puts a line in the channel. False when there is no connection to put it on. */
+  send(text: string): boolean {
+    if (!this.open || !this.client.connected) return false;
+    this.client.raw('PRIVMSG', this.environment.GULLY_IRC_CHANNEL, text);
+    return true;
+  }
+
+  view(): ConnectionView {
+    const { environment } = this;
+    return {
+      state: this.state,
+      since: new Date(this.since).toISOString(),
+      words: this.words,
+      nextTryAt: this.nextTryAt === undefined ? null : new Date(this.nextTryAt).toISOString(),
+      nick: this.nick,
+      channel: environment.GULLY_IRC_CHANNEL,
+      server: `${environment.GULLY_IRC_HOST}:${String(environment.GULLY_IRC_PORT)}`,
+      present: this.room.size,
+      capabilities: this.open ? [...this.client.network.cap.enabled].sort() : [],
+      waiting: this.waitingLines(),
+    };
+  }
+
+  onApplicationShutdown(): void {
+    this.ending = true;
+    clearTimeout(this.retry);
+    clearTimeout(this.entry);
+    if (this.client.connected) this.client.quit('Gully is switched off');
+  }
+
+  private follow(): void {
+    const { client, environment, room } = this;
+    const here = (channel: string): boolean => foldNick(channel) === foldNick(environment.GULLY_IRC_CHANNEL);
+    client.on('registered', () => {
+      client.join(environment.GULLY_IRC_CHANNEL);
+    });
+    client.on('userlist', ({ channel, users }) => {
+      if (!here(channel)) return;
+      room.replace(users);
+      this.entered();
+    });
+    client.on('join', ({ nick, channel, account }) => {
+      if (here(channel)) room.join(nick, account === false ? undefined : account);
+    });
+    client.on('part', ({ nick, channel }) => {
+      if (here(channel)) room.leave(nick);
+    });
+    client.on('quit', ({ nick }) => {
+      room.leave(nick);
+    });
+    client.on('nick', ({ nick, new_nick }) => {
+      room.rename(nick, new_nick);
+    });
+    client.on('kick', ({ kicked, nick, channel, message }) => {
+      if (!here(channel)) return;
+      room.leave(kicked);
+      if (foldNick(kicked) === foldNick(this.nick))
+        this.fail('refused', `${nick} removed Gully from the channel: ${message}`);
+    });
+    client.on('mode', ({ target, modes }) => {
+      if (!here(target)) return;
+      for (const { mode, param } of modes)
+        if (param !== null) room.setMode(param, mode.slice(1), mode.startsWith('+'));
+      if (this.open) this.entered();
+    });
+    client.on('message', (event) => {
+      if (event.type !== 'notice' && here(event.target)) this.hear(event);
+    });
+    client.on('nick in use', ({ nick }) => {
+      // A ghost of our own last connection may still hold the name; it is gone in a minute.
+      client.changeNick(`${nick.slice(0, 28)}_`);
+    });
+    client.on('sasl failed', ({ reason, message }) => {
+      this.words = `Signing in failed: ${message ?? reason}`;
+    });
+    client.on('irc error', ({ error, reason, channel }) => {
+      if (this.open) this.log.warn({ error, reason }, 'the chat server reported an error');
+      else if (channel === undefined || here(channel)) this.fail('refused', reason ?? error);
+    });
+    client.on('close', () => {
+      if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
+        this.fail('lost', this.words || 'The connection was closed');
+    });
+    client.on('socket close', (error) => {
+      if (error instanceof Error) this.words = error.message;
+    });
+  }
+
+  private entered(): void {
+    clearTimeout(this.entry);
+    this.failures = 0;
+    const wasOpen = this.open;
+    const rights = this.room.rolesOf(this.nick).some((role) => role === 'moderator' || role === 'streamer');
+    this.change(rights ? 'connected' : 'limited', '');
+    if (!wasOpen) for (const listener of this.listeners) listener.opened?.();
+  }
+
+  private fail(state: 'lost' | 'refused', words: string): void {
+    clearTimeout(this.entry);
+    clearTimeout(this.retry);
+    const wasOpen = this.open;
+    const pause = reconnectPause(this.failures++, Math.random());
+    this.nextTryAt = Date.now() + pause;
+    this.room.clear();
+    this.change(state, words);
+    this.retry = setTimeout(() => {
+      this.connect();
+    }, pause);
+    if (this.client.connected) this.client.quit();
+    if (wasOpen) for (const listener of this.listeners) listener.closed?.();
+  }
+
+  private hear(event: MessageEvent): void {
+    if (foldNick(event.nick) === foldNick(this.nick)) {
+      for (const listener of this.listeners) listener.echoed?.(event.message);
+      return;
+    }
+    const { nick, message: text } = event;
+    const heard: Heard = {
+      key: this.room.keyOf(nick, event.account),
+      nick,
+      roles: this.rolesOf(event),
+      text,
+    };
+    for (const listener of this.listeners) listener.heard?.(heard);
+  }
+
+  private rolesOf({ nick, account, tags }: MessageEvent): Role[] {
+    const { GULLY_ROLES_TAG, GULLY_STREAMER } = this.environment;
+    const roles = [...this.room.rolesOf(nick), ...rolesFromTag(tags[GULLY_ROLES_TAG] ?? '')];
+    if (GULLY_STREAMER !== undefined && this.isAccount(GULLY_STREAMER, nick, account)) roles.push('streamer');
+    return [...new Set(roles)];
+  }
+
+  /** Where the server vouches for accounts only the account counts, since anybody may take a nick. */
+  private isAccount(name: string, nick: string, account: string | undefined): boolean {
+    const vouched = this.client.network.cap.isEnabled('account-tag');
+    return vouched
+      ? account !== undefined && viewerKey('', account) === viewerKey('', name)
+      : foldNick(nick) === foldNick(name);
+  }
+
+  private change(state: ConnectionState, words: string): void {
+    if (state !== this.state) this.since = Date.now();
+    this.state = state;
+    this.words = words;
+    this.log.info({ state, words }, 'chat connection');
+    this.news.publish('connection', this.view());
+  }
+}

@@ -1,0 +1,75 @@
+import { ApiProperty } from '@nestjs/swagger';
+import { ROLES, type Check, type Outcome, type Role } from '@gully/core/chat';
+import {
+  CONNECTION_STATES,
+  type ConnectionState,
+  type ConnectionView,
+  type LineView,
+} from '@gully/core/news';
+import { Transform } from 'class-transformer';
+import { IsInt, IsOptional, IsString, Length, Max, Min } from 'class-validator';
+import type { TimedWhy } from './chat-log.js';
+
+const OUTCOMES: Outcome[] = ['ran', 'stopped', 'waiting', 'nothing'];
+
+export class LineDto implements LineView {
+  @ApiProperty() id!: string;
+  @ApiProperty({ format: 'date-time' }) at!: string;
+  @ApiProperty() name!: string;
+  @ApiProperty({ enum: ROLES, enumName: 'Role' }) role!: Role;
+  @ApiProperty() text!: string;
+  @ApiProperty() own!: boolean;
+  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
+  @ApiProperty() brief!: string;
+}
+
+export class CheckDto implements Check {
+  @ApiProperty() rule!: string;
+  @ApiProperty() measure!: string;
+  @ApiProperty({ enum: ['passed', 'stopped', 'noted'] }) outcome!: Check['outcome'];
+}
+
+export class WhyDto implements TimedWhy {
+  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
+  @ApiProperty() brief!: string;
+  @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
+  @ApiProperty() decided!: string;
+  @ApiProperty({ description: 'milliseconds from hearing the message to having decided' }) tookMs!: number;
+}
+
+export class ConnectionDto implements ConnectionView {
+  @ApiProperty({ enum: CONNECTION_STATES, enumName: 'ConnectionState' }) state!: ConnectionState;
+  @ApiProperty({ format: 'date-time' }) since!: string;
+  @ApiProperty() words!: string;
+  @ApiProperty({ type: String, nullable: true, format: 'date-time' }) nextTryAt!: string | null;
+  @ApiProperty() nick!: string;
+  @ApiProperty() channel!: string;
+  @ApiProperty() server!: string;
+  @ApiProperty() present!: number;
+  @ApiProperty({ type: [String] }) capabilities!: string[];
+  @ApiProperty() waiting!: number;
+}
+
+export class SayDto {
+  @ApiProperty({ maxLength: 1000 })
+  @IsString()
+  @Length(1, 1000, { message: 'A line has 1 to 1,000 characters' })
+  text!: string;
+}
+
+/** Which page of a list that runs back in time. */
+export class PageQuery {
+  @ApiProperty({ required: false, description: 'the id before which to read; without it the newest' })
+  @IsOptional()
+  @IsString()
+  @Length(26, 26)
+  before?: string;
+
+  @ApiProperty({ required: false, minimum: 1, maximum: 500, default: 200 })
+  @IsOptional()
+  @Transform(({ value }: { value: unknown }) => Number(value))
+  @IsInt()
+  @Min(1)
+  @Max(500)
+  limit: number = 200;
+}

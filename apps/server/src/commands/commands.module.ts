@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { ActivityModule } from '../activity/index.js';
+import { CommandsController } from './commands.controller.js';
+import { CommandsService } from './commands.service.js';
+import { CommandsStore } from './commands.store.js';
+
+@Module({
+  imports: [ActivityModule],
+  controllers: [CommandsController],
+  providers: [CommandsService, CommandsStore],
+  exports: [CommandsService, CommandsStore],
+})
+export class CommandsModule {}

@@ -1,0 +1,4 @@
+export { CommandsModule } from './commands.module.js';
+export { CommandsService } from './commands.service.js';
+export { CommandsStore } from './commands.store.js';
+export { CommandBodyDto } from './views.js';

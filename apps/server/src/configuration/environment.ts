@@ -1,0 +1,76 @@
+import 'reflect-metadata';
+import { Expose, plainToInstance, Transform } from 'class-transformer';
+import {
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUrl,
+  Matches,
+  Max,
+  Min,
+  MinLength,
+  validateSync,
+} from 'class-validator';
+
+const toNumber = ({ value }: { value: unknown }): unknown =>
+  value === undefined || value === '' ? undefined : Number(value);
+const toFlag = ({ value }: { value: unknown }): unknown =>
+  value === 'true' || value === '1' || value === 'yes';
+const orNothing = ({ value }: { value: unknown }): unknown => (value === '' ? undefined : value);
+
+/** Every setting the server takes from its environment. `.env.example` lists them with their defaults. */
+export class Environment {
+  @Expose() @IsString() @MinLength(1) GULLY_DATA_DIR = './data';
+  @Expose() @IsString() @IsIn(['127.0.0.1', '::1', 'localhost']) GULLY_HTTP_HOST = '127.0.0.1';
+  @Expose() @Transform(toNumber) @IsInt() @Min(0) @Max(65_535) GULLY_HTTP_PORT = 4700;
+
+  @Expose() @IsString() @MinLength(1) GULLY_IRC_HOST = '127.0.0.1';
+  @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(65_535) GULLY_IRC_PORT = 6667;
+  @Expose() @Transform(toFlag) @IsBoolean() GULLY_IRC_TLS = false;
+  @Expose() @Matches(/^[^\s:#&,]{1,50}$/u) GULLY_IRC_NICK = 'gully';
+  @Expose() @Matches(/^[#&][^\s,\u0007]{1,199}$/u) GULLY_IRC_CHANNEL = '#lanternhour';
+  @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_PASSWORD: string | undefined =
+    undefined;
+  @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_ACCOUNT: string | undefined = undefined;
+  @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_ACCOUNT_PASSWORD: string | undefined =
+    undefined;
+  /** a tag of the server's own; one beginning with + is set by clients and can be forged */
+  @Expose() @Matches(/^(?!\+)[^\s;=]+$/u) GULLY_ROLES_TAG = 'gully.example/roles';
+  @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_STREAMER: string | undefined = undefined;
+
+  @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(1_000_000) GULLY_CHAT_LIMIT = 20;
+  @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(1_000_000) GULLY_CHAT_LIMIT_MODERATOR = 100;
+  @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(3_600) GULLY_CHAT_LIMIT_SECONDS = 30;
+
+  @Expose() @IsOptional() @Transform(orNothing) @IsUrl({ require_tld: false }) GULLY_STANDIN_URL:
+    string | undefined = undefined;
+  @Expose() @IsIn(['debug', 'info', 'warn', 'error', 'silent']) GULLY_LOG = 'info';
+}
+
+/** Settings that hold a secret; an error names them without their value. */
+const SECRETS = ['GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD'];
+
+export class EnvironmentError extends Error {}
+
+/**
+ * Reads and checks the settings.
+ * @throws EnvironmentError naming every setting that is wrong, and what it was
+ */
+export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
+  const given = Object.fromEntries(
+    Object.entries(source).filter(([name, value]) => name.startsWith('GULLY_') && value !== ''),
+  );
+  const known = plainToInstance(Environment, given, {
+    excludeExtraneousValues: true,
+    exposeDefaultValues: true,
+  });
+  const faults = validateSync(known, { skipMissingProperties: false });
+  if (faults.length === 0) return known;
+  const lines = faults.map(({ property, value, constraints }) => {
+    const shown = SECRETS.includes(property) ? '(hidden)' : `“${String(value)}”`;
+    return `  ${property} is ${shown}: ${Object.values(constraints ?? {}).join(', ')}`;
+  });
+  throw new EnvironmentError(`Some settings are not usable. Nothing was started.\n${lines.join('\n')}`);
+}

@@ -1,0 +1,1 @@
+export { Environment, EnvironmentError, readEnvironment } from './environment.js';

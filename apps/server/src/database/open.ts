@@ -1,0 +1,84 @@
+import { mkdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import SqliteFile from 'better-sqlite3';
+import { DataSource } from 'typeorm';
+import { ENTITIES } from './entities.js';
+import { MIGRATIONS } from './migrations/index.js';
+
+/** A database that cannot be used as it is. The message is for the person who started the server. */
+export class DatabaseError extends Error {}
+
+/**
+ * Opens the database of a data folder, making or migrating it where needed. A file that
+ * is damaged or from a later version is left exactly as it was.
+ * @throws DatabaseError
+ */
+export async function openDatabase(folder: string): Promise<DataSource> {
+  const path = join(folder, 'gully.db');
+  try {
+    mkdirSync(folder, { recursive: true });
+  } catch (error) {
+    throw new DatabaseError(`The data folder ${folder} cannot be made: ${messageOf(error)}`);
+  }
+  inspect(path);
+  const source = new DataSource({
+    type: 'better-sqlite3',
+    database: path,
+    entities: ENTITIES,
+    migrations: MIGRATIONS,
+    migrationsTransactionMode: 'each',
+    enableWAL: true,
+    prepareDatabase: (file: SqliteFile.Database) => {
+      file.pragma('foreign_keys = ON');
+      file.pragma('synchronous = FULL');
+      file.pragma('busy_timeout = 5000');
+    },
+  });
+  await source.initialize();
+  await source.runMigrations();
+  return source;
+}
+
+/** Looks at an existing file read-only before anything may change it. */
+function inspect(path: string): void {
+  const size = statSync(path, { throwIfNoEntry: false })?.size ?? 0;
+  if (size === 0) return;
+  let file: SqliteFile.Database | undefined;
+  try {
+    file = new SqliteFile(path, { readonly: true });
+    const verdict = file.pragma('quick_check(1)', { simple: true });
+    if (verdict !== 'ok') throw new DatabaseError(damaged(path, String(verdict)));
+    refuseLaterVersion(file, path);
+  } catch (error) {
+    throw error instanceof DatabaseError ? error : new DatabaseError(damaged(path, messageOf(error)));
+  } finally {
+    file?.close();
+  }
+}
+
+function refuseLaterVersion(file: SqliteFile.Database, path: string): void {
+  const kept = file.prepare(`SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'migrations'`).get();
+  if (kept === undefined)
+    throw new DatabaseError(
+      `${path} is a database, but not one of Gully’s. Nothing in it was changed. Choose another GULLY_DATA_DIR.`,
+    );
+  const known = new Set(MIGRATIONS.map((migration) => migration.name));
+  const rows = file.prepare('SELECT name FROM migrations').all() as { name: string }[];
+  const later = rows.find((row) => !known.has(row.name));
+  if (later === undefined) return;
+  throw new DatabaseError(
+    `${path} was written by a later version of Gully (it holds “${later.name}”). Nothing in it was changed. ` +
+      `Start that version, or choose another GULLY_DATA_DIR.`,
+  );
+}
+
+function damaged(path: string, detail: string): string {
+  return (
+    `${path} is damaged (${detail}). Nothing in it was changed. ` +
+    `Move the file away and start again for an empty one, or put a copy you have in its place.`
+  );
+}
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

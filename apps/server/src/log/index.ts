@@ -1,0 +1,36 @@
+import type { LoggerService } from '@nestjs/common';
+import { pino, type Logger } from 'pino';
+
+/** Makes the program's log. Secrets are named here once, so that none reaches it by accident. */
+export function makeLog(level: string, pretty: boolean): Logger {
+  const options = {
+    level,
+    redact: ['*.password', '*.account_password', 'GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD'],
+  };
+  if (!pretty) return pino(options);
+  return pino({
+    ...options,
+    transport: { target: 'pino-pretty', options: { ignore: 'pid,hostname', translateTime: 'HH:MM:ss' } },
+  });
+}
+
+/** Nest's own messages, in the same log and of lower weight: they are for whoever builds Gully. */
+export class NestLog implements LoggerService {
+  constructor(private readonly to: Logger) {}
+  log(message: unknown): void {
+    this.to.debug(String(message));
+  }
+  debug(message: unknown): void {
+    this.to.trace(String(message));
+  }
+  warn(message: unknown): void {
+    this.to.warn(String(message));
+  }
+  error(message: unknown, trace?: unknown): void {
+    this.to.error({ trace }, String(message));
+  }
+}
+
+/** What Nest hands the log to those who ask for it. */
+export const LOG = Symbol('log');
+export type { Logger as Log } from 'pino';

@@ -1,0 +1,37 @@
+import { type OnGatewayConnection, type OnGatewayInit, WebSocketGateway } from '@nestjs/websockets';
+import type { NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
+import type { Namespace, Server, Socket } from 'socket.io';
+import { isSameOrigin } from '../security/index.js';
+import { NewsService } from './news.js';
+
+interface ToPage {
+  welcome: (welcome: Welcome) => void;
+  news: (news: NumberedNews) => void;
+}
+
+/** Brings news to open pages over socket.io. A page says where it left off; nothing else is taken from it. */
+@WebSocketGateway({
+  path: '/live',
+  serveClient: false,
+  maxHttpBufferSize: 10_000,
+  allowRequest: (request, answer) => {
+    answer(null, isSameOrigin(request.headers));
+  },
+})
+export class NewsGateway implements OnGatewayInit, OnGatewayConnection {
+  constructor(private readonly news: NewsService) {}
+
+  afterInit(server: Server<Record<string, never>, ToPage> | Namespace<Record<string, never>, ToPage>): void {
+    this.news.listen((news) => server.emit('news', news));
+  }
+
+  handleConnection(page: Socket<Record<string, never>, ToPage>): void {
+    // Numbered news sent between these two lines cannot be: both run in one turn.
+    page.emit('welcome', this.news.welcome(resumePoint(page.handshake.auth)));
+  }
+}
+
+function resumePoint(auth: Record<string, unknown>): ResumePoint | undefined {
+  const { run, last } = auth;
+  return typeof run === 'string' && Number.isSafeInteger(last) ? { run, last: last as number } : undefined;
+}

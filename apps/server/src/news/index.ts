@@ -1,0 +1,2 @@
+export { NewsGateway } from './gateway.js';
+export { NewsService } from './news.js';

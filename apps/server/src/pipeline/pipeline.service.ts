@@ -1,0 +1,145 @@
+import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
+import { decideLine, type Decision } from '@gully/core/pipeline';
+import { ActivityService } from '../activity/index.js';
+import { ChatLog, ConnectionService, Outbox, type Heard } from '../chat/index.js';
+import { CommandsStore } from '../commands/index.js';
+import { Environment } from '../configuration/index.js';
+import { Database } from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { ViewersService, type Seen } from '../viewers/index.js';
+import { channelWorld } from './world.js';
+
+/** Messages decided and written together at the most. */
+const TOGETHER = 256;
+
+interface Arrived extends Heard {
+  readonly at: number;
+  /** performance.now() at arrival, for how long it took */
+  readonly started: number;
+}
+
+interface Decided {
+  readonly line: ChatLine;
+  readonly decision: Decision;
+  readonly started: number;
+}
+
+/**
+ * A message's way through the server: heard → who it is → decided (the stages of
+ * `@gully/core/pipeline`) → written → performed. What arrives while a write is under way
+ * is decided and written together with the next, so the disk is waited for once for many.
+ */
+@Injectable()
+export class PipelineService implements OnModuleInit, BeforeApplicationShutdown {
+  private readonly inbox: Arrived[] = [];
+  private working: Promise<void> | undefined;
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly database: Database,
+    private readonly connection: ConnectionService,
+    private readonly outbox: Outbox,
+    private readonly chatLog: ChatLog,
+    private readonly viewers: ViewersService,
+    private readonly commands: CommandsStore,
+    private readonly activity: ActivityService,
+    @Inject(LOG) private readonly log: Log,
+  ) {}
+
+  onModuleInit(): void {
+    this.connection.listen({
+      heard: (line) => {
+        this.receive(line);
+      },
+      opened: () => {
+        this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'joined the chat room');
+      },
+      closed: () => {
+        this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'lost the chat room');
+      },
+    });
+  }
+
+  receive(heard: Heard): void {
+    this.inbox.push({ ...heard, at: Date.now(), started: performance.now() });
+    this.working ??= this.work();
+  }
+
+  async beforeApplicationShutdown(): Promise<void> {
+    await this.working;
+  }
+
+  private async work(): Promise<void> {
+    while (this.inbox.length > 0) {
+      const together = this.inbox.splice(0, TOGETHER);
+      try {
+        await this.take(together);
+      } catch (error) {
+        this.log.error({ error, count: together.length }, 'messages could not be taken');
+      }
+    }
+    this.working = undefined;
+  }
+
+  private async take(arrived: readonly Arrived[]): Promise<void> {
+    const seen = arrived.map(({ key, nick, roles, at }): Seen => ({
+      key,
+      name: nick,
+      role: strongestRole(roles),
+      at,
+    }));
+    const { ids, fresh } = await this.viewers.identify(seen);
+    const decided = arrived.map((message) => this.decide(message, ids.get(message.key) ?? ''));
+    const changes = decided.flatMap(({ decision }) => decision.changes);
+
+    let stored = true;
+    if (changes.length > 0 || fresh.length > 0) {
+      try {
+        await this.database.write(async (manager) => {
+          await this.viewers.insert(manager, fresh);
+          await this.commands.write(manager, changes);
+        });
+      } catch (error) {
+        stored = false;
+        this.log.error({ error }, 'what messages changed could not be written; nothing of it is performed');
+        await this.commands.reload();
+      }
+    }
+    if (stored) for (const { account, id } of fresh) this.viewers.remember(account, id);
+
+    for (const { name } of stored ? fresh : [])
+      this.activity.tell('arrival', name, 'writes here for the first time');
+    for (const each of decided) this.perform(each, stored);
+    for (const each of seen) this.viewers.spoke(ids.get(each.key) ?? '', each);
+  }
+
+  private decide({ nick, roles, text, at, started }: Arrived, viewer: string): Decided {
+    const line: ChatLine = { id: this.chatLog.id(), viewer, name: nick, roles, text, at };
+    const decision = decideLine(line, channelWorld(this.environment, this.commands));
+    // In memory at once, so that the next message of the same moment meets the cooldown.
+    for (const change of decision.changes) this.commands.apply(change);
+    return { line, decision, started };
+  }
+
+  private perform({ line, decision, started }: Decided, stored: boolean): void {
+    const failed = !stored && decision.changes.length > 0;
+    const why = failed ? notStored(decision.why) : decision.why;
+    this.chatLog.record(line, { ...why, tookMs: Math.round((performance.now() - started) * 100) / 100 });
+    if (failed) return;
+    for (const { lines } of decision.effects) this.outbox.say(lines, 'reply', why.brief);
+    if (decision.commandId === undefined) return;
+    this.activity.tell(why.outcome === 'ran' ? 'ran' : 'stopped', line.name, activityText(line, why));
+  }
+}
+
+function activityText(line: ChatLine, why: Why): string {
+  if (why.outcome === 'ran') return why.brief;
+  const [typed = ''] = line.text.trim().split(/\s/u);
+  return `${typed}: ${why.brief}`;
+}
+
+function notStored(why: Why): Why {
+  const decided = 'It could not be written to disk, so nothing of it was done';
+  return { outcome: 'stopped', brief: 'could not be written', checks: why.checks, decided };
+}

@@ -1,0 +1,54 @@
+import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import type { Response } from 'express';
+import type { Log } from '../log/index.js';
+import { Problem } from './problem.js';
+
+/** Turns whatever was thrown into application/problem+json. No stack ever reaches a person. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  constructor(private readonly log: Log) {}
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    if (response.headersSent) return;
+    const problem = this.problemOf(error);
+    response.status(problem.getStatus()).type('application/problem+json').send(JSON.stringify(problem));
+  }
+
+  private problemOf(error: unknown): Problem {
+    if (error instanceof Problem) return error;
+    if (error instanceof HttpException) return fromHttp(error);
+    if (isBodyError(error))
+      return new Problem(
+        error.status,
+        'The request cannot be read',
+        'Nothing was changed. Send JSON of at most 100 kB.',
+      );
+    this.log.error({ error }, 'a request failed');
+    return new Problem(
+      500,
+      'Something failed in Gully',
+      'Nothing was changed by this. The log on the machine that runs it says more.',
+    );
+  }
+}
+
+function fromHttp(error: HttpException): Problem {
+  const status = error.getStatus();
+  if (status === 404)
+    return new Problem(404, 'There is nothing here', 'It may have been removed. Go back and look again.');
+  if (status === 429)
+    return new Problem(429, 'Too many requests', 'Nothing was changed. Wait a few seconds and try again.');
+  return new Problem(status, error.message, 'Nothing was changed.');
+}
+
+/** What Express’s body parser throws: an error with the status it means. */
+function isBodyError(error: unknown): error is Error & { status: number } {
+  return (
+    error instanceof Error &&
+    'status' in error &&
+    typeof error.status === 'number' &&
+    error.status >= 400 &&
+    error.status < 500
+  );
+}

@@ -1,0 +1,4 @@
+export { ProblemFilter } from './filter.js';
+export { ProblemView } from './view.js';
+export { Problem, type ProblemDetails } from './problem.js';
+export { makeValidation } from './validation.js';

@@ -1,0 +1,1 @@
+export { RehearsalModule } from './rehearsal.module.js';

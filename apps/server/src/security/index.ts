@@ -1,0 +1,2 @@
+export { securityHeaders } from './headers.js';
+export { isSameOrigin, sameOriginOnly } from './same-origin.js';

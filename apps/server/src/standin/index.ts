@@ -1,0 +1,2 @@
+export { StandinModule } from './standin.module.js';
+export { StandinService } from './standin.service.js';

@@ -1,0 +1,66 @@
+import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
+import { ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import { ROLES, type Role } from '@gully/core/chat';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { StandinService } from './standin.service.js';
+
+class SayAsDto {
+  @ApiProperty()
+  @Matches(/^\S{1,30}$/u, { message: 'A viewer’s name is one word of at most 30 characters' })
+  name!: string;
+  @ApiProperty({ enum: ROLES, enumName: 'Role', isArray: true })
+  @IsArray()
+  @ArrayMaxSize(ROLES.length)
+  @IsIn(ROLES, { each: true })
+  roles!: Role[];
+  @ApiProperty({ maxLength: 5000 }) @IsString() @Length(1, 5000) text!: string;
+}
+
+class CrowdDto {
+  @ApiProperty({ minimum: 0, maximum: 5000 }) @IsInt() @Min(0) @Max(5000) size!: number;
+  @ApiProperty({ minimum: 0, maximum: 60_000, description: 'lines a minute' })
+  @IsInt()
+  @Min(0)
+  @Max(60_000)
+  rate!: number;
+}
+
+class SecondsDto {
+  @ApiProperty({ minimum: 0, maximum: 600 }) @IsInt() @Min(0) @Max(600) seconds!: number;
+}
+
+/** Steers the simulated platform from the dock. Only where Gully was started with one. */
+@ApiTags('standin')
+@Controller('api/standin')
+export class StandinController {
+  constructor(private readonly standin: StandinService) {}
+
+  @Get('crowd')
+  @ApiOkResponse({ type: CrowdDto })
+  crowd(): Promise<CrowdDto> {
+    return this.standin.ask('GET', '/control/crowd');
+  }
+
+  @Post('crowd')
+  @HttpCode(200)
+  @ApiOkResponse({ type: CrowdDto })
+  setCrowd(@Body() crowd: CrowdDto): Promise<CrowdDto> {
+    return this.standin.ask('POST', '/control/crowd', crowd);
+  }
+
+  @Post('say')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async say(@Body() line: SayAsDto): Promise<void> {
+    await this.standin.ask('POST', '/control/say', line);
+  }
+
+  /** Breaks the connection, and refuses new ones for so many seconds. */
+  @Post('drop')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async drop(@Body() { seconds }: SecondsDto): Promise<void> {
+    if (seconds > 0) await this.standin.ask('POST', '/control/refuse', { seconds });
+    await this.standin.ask('POST', '/control/drop', {});
+  }
+}
