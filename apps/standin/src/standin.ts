@@ -1,0 +1,65 @@
+import type { AddressInfo } from 'node:net';
+import { createServer } from 'node:http';
+import { controlApi } from './control/api.js';
+import { People } from './control/people.js';
+import { Crowd } from './crowd/crowd.js';
+import { REGULARS } from './crowd/phrases.js';
+import { fold } from './irc/person.js';
+import type { Standing } from './irc/room.js';
+import { IrcServer } from './irc/server.js';
+
+export interface StandinOptions {
+  /** 0 for any free port */
+  readonly ircPort: number;
+  readonly httpPort: number;
+  readonly channel: string;
+  readonly streamer: string;
+  /** the bot that is given moderator rights when it joins */
+  readonly bot: string;
+  readonly seed: number;
+}
+
+export interface Standin {
+  readonly ircPort: number;
+  readonly httpPort: number;
+  readonly crowd: Crowd;
+  close(): Promise<void>;
+}
+
+/** Starts the simulated platform on loopback. */
+export async function startStandin(options: StandinOptions): Promise<Standin> {
+  const irc = new IrcServer({
+    channel: options.channel,
+    // The bot's own account; a password in the open, as everything here is pretended.
+    accounts: new Map([[options.bot, 'lantern']]),
+    standingOf: (nick) => standingOf(nick, options),
+  });
+  const people = new People(irc.room);
+  const crowd = new Crowd(people, options.seed);
+  const http = createServer(controlApi({ irc, people, crowd }));
+  const ircPort = await irc.listen(options.ircPort);
+  const httpPort = await new Promise<number>((resolve, reject) => {
+    http.once('error', reject);
+    http.listen(options.httpPort, '127.0.0.1', () => {
+      resolve((http.address() as AddressInfo).port);
+    });
+  });
+  return {
+    ircPort,
+    httpPort,
+    crowd,
+    close: async () => {
+      crowd.stop();
+      http.closeAllConnections();
+      await Promise.all([irc.close(), new Promise((resolve) => http.close(resolve))]);
+    },
+  };
+}
+
+function standingOf(nick: string, { streamer, bot }: StandinOptions): Standing | undefined {
+  if (fold(nick) === fold(streamer)) return 'q';
+  if (fold(nick) === fold(bot)) return 'o';
+  const roles = REGULARS.find(([name]) => name === fold(nick))?.[1] ?? [];
+  if (roles.includes('moderator')) return 'o';
+  return roles.includes('vip') ? 'v' : undefined;
+}
