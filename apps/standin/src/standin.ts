@@ -1,12 +1,8 @@
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
 import { controlApi } from './control/api.js';
-import { People } from './control/people.js';
-import { Crowd } from './crowd/crowd.js';
-import { REGULARS } from './crowd/phrases.js';
-import { fold } from './irc/person.js';
-import type { Standing } from './irc/room.js';
-import { IrcServer } from './irc/server.js';
+import { Crowd, REGULARS } from './crowd/index.js';
+import { fold, IrcServer, People, type Standing } from './irc/index.js';
 
 export interface StandinOptions {
   /** 0 for any free port */

@@ -30,7 +30,7 @@ export class Environment {
   @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(65_535) GULLY_IRC_PORT = 6667;
   @Expose() @Transform(toFlag) @IsBoolean() GULLY_IRC_TLS = false;
   @Expose() @Matches(/^[^\s:#&,]{1,50}$/u) GULLY_IRC_NICK = 'gully';
-  @Expose() @Matches(/^[#&][^\s,\u0007]{1,199}$/u) GULLY_IRC_CHANNEL = '#lanternhour';
+  @Expose() @Matches(/^[#&][^\s,]{1,199}$/u) GULLY_IRC_CHANNEL = '#lanternhour';
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_PASSWORD: string | undefined =
     undefined;
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_ACCOUNT: string | undefined = undefined;

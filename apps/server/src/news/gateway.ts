@@ -1,3 +1,4 @@
+import type { IncomingMessage } from 'node:http';
 import { type OnGatewayConnection, type OnGatewayInit, WebSocketGateway } from '@nestjs/websockets';
 import type { NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { Namespace, Server, Socket } from 'socket.io';
@@ -14,7 +15,7 @@ interface ToPage {
   path: '/live',
   serveClient: false,
   maxHttpBufferSize: 10_000,
-  allowRequest: (request, answer) => {
+  allowRequest: (request: IncomingMessage, answer: (error: null, allowed: boolean) => void) => {
     answer(null, isSameOrigin(request.headers));
   },
 })

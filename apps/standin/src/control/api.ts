@@ -13,9 +13,8 @@ import {
   validateSync,
 } from 'class-validator';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
-import type { Crowd } from '../crowd/crowd.js';
-import type { IrcServer } from '../irc/server.js';
-import type { People } from './people.js';
+import type { Crowd } from '../crowd/index.js';
+import type { IrcServer, People } from '../irc/index.js';
 
 const NICK = /^[^\s:,#&@!*?+~]{1,30}$/u;
 const NICK_WORDS = { message: 'A name is one word of at most 30 characters, without : , # & @ ! * ? + ~' };

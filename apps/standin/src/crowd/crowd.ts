@@ -1,4 +1,4 @@
-import type { People } from '../control/people.js';
+import type { People } from '../irc/index.js';
 import { crowdName, REGULARS, SPAMMER } from './phrases.js';
 import { planCrowd } from './plan.js';
 

@@ -9,9 +9,9 @@ export interface Context {
   readonly person: Person;
   readonly room: Room;
   /** sends the person a numeric or a line, their nick put in where the protocol wants it */
-  reply(...params: string[]): void;
-  rename(nick: string): void;
-  quit(words: string): void;
+  readonly reply: (...params: string[]) => void;
+  readonly rename: (nick: string) => void;
+  readonly quit: (words: string) => void;
 }
 
 type Handler = (context: Context, message: Message) => void;

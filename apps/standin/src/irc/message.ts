@@ -30,14 +30,14 @@ export function parseMessage(line: string): Message | undefined {
     const end = rest.indexOf(' ');
     if (end < 0) return undefined;
     for (const tag of rest.slice(1, end).split(';')) {
-      const [name = '', value = ''] = splitOnce(tag, '=');
+      const [name, value = ''] = splitOnce(tag, '=');
       if (name !== '') tags.set(name, unescapeTag(value));
     }
     rest = rest.slice(end + 1).trimStart();
   }
   // A client may put its own prefix in front; the server knows better who it is.
   if (rest.startsWith(':')) rest = splitOnce(rest, ' ')[1]?.trimStart() ?? '';
-  const [head = '', trailing] = splitOnce(rest, ' :');
+  const [head, trailing] = splitOnce(rest, ' :');
   const [command = '', ...params] = head.split(' ').filter((part) => part !== '');
   if (command === '') return undefined;
   return {

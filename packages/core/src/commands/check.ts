@@ -1,5 +1,5 @@
 import { ROLES } from '../chat/index.js';
-import { foldName, parseText } from '../text/index.js';
+import { characterCount, foldName, parseText } from '../text/index.js';
 import {
   ALIASES_LIMIT,
   COOLDOWN_LIMIT,
@@ -33,7 +33,7 @@ export function checkCommand(body: CommandBody, others: readonly Command[]): Fau
   set('aliases', aliasesFault(body, others));
   set('text', textFault(body.text));
   if (!ROLES.includes(body.lowestRole))
-    set('lowestRole', `There is no role called ${String(body.lowestRole)}`);
+    set('lowestRole', `There is no role called ${body.lowestRole as string}`);
   set('cooldown', cooldownFault(body.cooldown));
   set('viewerCooldown', cooldownFault(body.viewerCooldown));
   return faults;
@@ -44,8 +44,8 @@ function nameFault(name: string): string | undefined {
   if (tidy === '') return 'Give it a name: the word viewers type';
   if (/\s/u.test(tidy)) return `A name is one word; “${tidy}” has a space in it`;
   if (/[\p{Cc}\p{Cf}]/u.test(tidy)) return 'The name has invisible characters in it';
-  if ([...tidy].length > NAME_LIMIT)
-    return `A name has at most ${String(NAME_LIMIT)} characters; this has ${String([...tidy].length)}`;
+  if (characterCount(tidy) > NAME_LIMIT)
+    return `A name has at most ${String(NAME_LIMIT)} characters; this has ${String(characterCount(tidy))}`;
   return undefined;
 }
 

@@ -11,6 +11,11 @@ export function byteLength(text: string): number {
   return encoder.encode(text).length;
 }
 
+/** Length of `text` in characters as a reader counts them. */
+export function characterCount(text: string): number {
+  return [...graphemes.segment(text)].length;
+}
+
 /**
  * Splits a text into parts of at most `limit` bytes, at spaces where there are any.
  * A word longer than a part is cut between characters, where a character is what a

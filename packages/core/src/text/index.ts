@@ -1,4 +1,4 @@
-export { byteLength, splitText } from './bytes.js';
+export { byteLength, characterCount, splitText } from './bytes.js';
 export { stripCommandLead, stripControls } from './clean.js';
 export { durationInWords } from './duration.js';
 export { foldName, nearestName } from './names.js';

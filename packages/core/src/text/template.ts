@@ -133,8 +133,9 @@ function pathOf(variable: Variable): string {
 
 function faultOf(error: unknown): TextFault {
   if (!LiquidError.is(error)) return { message: 'The text cannot be read', line: 1, column: 1 };
-  const [line = 1, column = 1] =
-    (error as LiquidError & { token?: { getPosition(): number[] } }).token?.getPosition() ?? [];
+  // The package's types do not show it, but not every error of its has a place.
+  const { token } = error as unknown as { token?: { getPosition(): number[] } };
+  const [line = 1, column = 1] = token?.getPosition() ?? [];
   return { message: withoutPlace(error.message), line, column };
 }
 

@@ -1,5 +1,5 @@
-import { fold, type Person } from '../irc/person.js';
-import type { Room } from '../irc/room.js';
+import { fold, type Person } from './person.js';
+import type { Room } from './room.js';
 
 /** The simulated people of the room: no socket behind them, an account on the platform. */
 export class People {

@@ -1,0 +1,39 @@
+import { useQuery } from '@tanstack/react-query';
+import { LoaderCircle, Plug, PlugZap, ShieldAlert, Unplug } from 'lucide-react';
+import type { Connection } from '../api/index.js';
+import { connectionQuery, useOnline } from '../live/index.js';
+import { useNow } from '../ui/index.js';
+import { connectionWords } from './connection-words.js';
+
+const SIGNS = {
+  connecting: [LoaderCircle, 'text-ochre'],
+  connected: [Plug, 'text-moss'],
+  limited: [ShieldAlert, 'text-ochre'],
+  lost: [Unplug, 'text-crimson'],
+  refused: [PlugZap, 'text-crimson'],
+} as const satisfies Record<Connection['state'], unknown>;
+
+/** The chat connection in two words, in the top bar and on its panel. */
+export function ConnectionState() {
+  const online = useOnline();
+  const now = useNow(1_000);
+  const { data: connection } = useQuery(connectionQuery);
+  if (!online)
+    return (
+      <span
+        className="state text-crimson"
+        role="status"
+        title="This page cannot reach Gully. It tries again by itself; drafts are kept here."
+      >
+        <Unplug className="i s" aria-hidden="true" /> Gully does not answer
+      </span>
+    );
+  if (connection === undefined) return <span className="state text-soft">…</span>;
+  const [Sign, color] = SIGNS[connection.state];
+  const { brief, means } = connectionWords(connection, now);
+  return (
+    <span className={`state ${color}`} role="status" title={means}>
+      <Sign className="i s" aria-hidden="true" /> {brief}
+    </span>
+  );
+}

@@ -1,0 +1,26 @@
+import type { Connection } from '../api/index.js';
+
+/** A connection’s state in words, and what follows from it. */
+export function connectionWords(connection: Connection, now: number): { brief: string; means: string } {
+  const { state, nick, channel, words, nextTryAt } = connection;
+  const seconds = nextTryAt === null ? 0 : Math.max(0, Math.ceil((Date.parse(nextTryAt) - now) / 1000));
+  const again = nextTryAt === null ? '' : `Next try in ${String(seconds)} s.`;
+  switch (state) {
+    case 'connecting':
+      return { brief: 'Connecting', means: `On the way into ${channel}.` };
+    case 'connected':
+      return {
+        brief: 'Connected',
+        means: `${nick} hears ${channel} and speaks there, with moderator rights.`,
+      };
+    case 'limited':
+      return {
+        brief: 'No moderator rights',
+        means: `${nick} hears and speaks, but under the lower limit of lines, and it cannot remove messages or time anyone out. The channel’s owner grants it with /mode ${channel} +o ${nick}`,
+      };
+    case 'lost':
+      return { brief: 'Connection lost', means: `${words}. What was to be said waits. ${again}` };
+    case 'refused':
+      return { brief: 'Refused', means: `The server said: ${words}. ${again}` };
+  }
+}

@@ -1,0 +1,2 @@
+export { ConnectionState } from './connection-state.js';
+export { OnAirPage } from './on-air-page.js';

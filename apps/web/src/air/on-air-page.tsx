@@ -1,0 +1,53 @@
+import { useQuery } from '@tanstack/react-query';
+import { channelQuery, connectionQuery, useLines } from '../live/index.js';
+import { useNow } from '../ui/index.js';
+import { ActivityPanel } from './activity-panel.js';
+import { ConnectionPanel } from './connection-panel.js';
+import { CrowdChoice } from './crowd.js';
+import { UsesPanel } from './uses-panel.js';
+
+const MINUTES = 5;
+
+/** On air: everything acted on in the next ten minutes, on one screen. */
+export function OnAirPage() {
+  const { data: channel } = useQuery(channelQuery);
+  const { data: connection } = useQuery(connectionQuery);
+  return (
+    <div className="flex h-full flex-col">
+      <h1 className="sr-only">On air</h1>
+      <div className="strip">
+        <b>{channel?.name}</b>
+        <span className="text-soft">
+          <span className="m">{connection?.present ?? 0}</span> in the room
+        </span>
+        <LineRate />
+        <CrowdChoice />
+      </div>
+      <div className="board">
+        <ConnectionPanel />
+        <ActivityPanel />
+        <UsesPanel />
+      </div>
+      <div className="foot">
+        <span className="s2 row ml-auto text-soft">
+          <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or do <kbd>?</kbd> all keys
+        </span>
+      </div>
+    </div>
+  );
+}
+
+/** Lines a minute and the bot’s share of them, over the last five minutes. */
+function LineRate() {
+  const { lines } = useLines();
+  const now = useNow(2_000);
+  const recent = lines.filter(({ at }) => now - Date.parse(at) < MINUTES * 60_000);
+  const own = recent.filter((line) => line.own).length;
+  const rate = Math.round(recent.length / MINUTES);
+  return (
+    <span className="text-soft">
+      <span className="m">{rate}</span> lines a minute
+      {own > 0 && <>, the bot says 1 in {Math.round(recent.length / own)}</>}
+    </span>
+  );
+}

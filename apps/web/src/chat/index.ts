@@ -1,0 +1,2 @@
+export { LiveSide } from './live-side.js';
+export { Brief, WhyPanel } from './why-panel.js';

@@ -1,0 +1,116 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown } from 'lucide-react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { loadLines, loadOlder, useLines } from '../live/index.js';
+import { Bones, LoadFailed, tellProblem } from '../ui/index.js';
+import { Line } from './line.js';
+import { SayLine } from './say-line.js';
+
+/** Pixels from the end within which the view follows what arrives. */
+const NEAR_END = 40;
+
+/** The dock’s live side: chat as it comes. It stands still while somebody reads further up or points at it. */
+export function LiveSide() {
+  const { lines, status, complete } = useLines();
+  const scroll = useRef<HTMLDivElement>(null);
+  const [held, setHeld] = useState(false);
+  const [pointed, setPointed] = useState(false);
+  const [seen, setSeen] = useState<string>();
+  const loading = useRef(false);
+  const paused = held || pointed;
+  const last = lines.at(-1)?.id;
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => 24,
+    getItemKey: (index) => lines[index]?.id ?? index,
+    overscan: 10,
+    initialRect: { width: 320, height: 600 },
+  });
+
+  useLayoutEffect(() => {
+    if (paused || lines.length === 0) return;
+    rows.scrollToIndex(lines.length - 1, { align: 'end' });
+    setSeen(last);
+    // Follows only what is new; the virtualizer itself changes with every scroll.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [last, paused]);
+
+  useEffect(() => {
+    const element = scroll.current;
+    if (element === null) return;
+    const onScroll = (): void => {
+      setHeld(element.scrollHeight - element.scrollTop - element.clientHeight > NEAR_END);
+      if (element.scrollTop < 80 && !loading.current && !complete && lines.length > 0) {
+        loading.current = true;
+        loadOlder()
+          .catch(tellProblem)
+          .finally(() => {
+            loading.current = false;
+          });
+      }
+    };
+    element.addEventListener('scroll', onScroll, { passive: true });
+    return () => {
+      element.removeEventListener('scroll', onScroll);
+    };
+  }, [complete, lines.length]);
+
+  const unseen =
+    paused && seen !== undefined ? lines.length - 1 - lines.findIndex(({ id }) => id === seen) : 0;
+  if (status === 'failed') return <LoadFailed error={undefined} retry={() => void loadLines()} />;
+  return (
+    <>
+      <div
+        ref={scroll}
+        className="chat"
+        role="log"
+        aria-label="Live chat"
+        tabIndex={0}
+        onPointerEnter={() => {
+          setPointed(true);
+        }}
+        onPointerLeave={() => {
+          setPointed(false);
+        }}
+      >
+        {status === 'loading' && <Bones lines={10} />}
+        {status === 'ready' && lines.length === 0 && (
+          <p className="text-soft">Nobody has said anything yet.</p>
+        )}
+        <div className="relative" style={{ height: rows.getTotalSize() }}>
+          {rows.getVirtualItems().map(({ index, start, key }) => {
+            const line = lines[index];
+            if (line === undefined) return null;
+            const newMinute = line.at.slice(0, 16) !== lines[index - 1]?.at.slice(0, 16);
+            return (
+              <div
+                key={key}
+                data-index={index}
+                ref={rows.measureElement}
+                className="absolute inset-x-0 top-0"
+                style={{ transform: `translateY(${String(start)}px)` }}
+              >
+                <Line line={line} newMinute={newMinute} />
+              </div>
+            );
+          })}
+        </div>
+      </div>
+      {unseen > 0 && (
+        <button
+          type="button"
+          className="btn s mx-3 mb-1"
+          onClick={() => {
+            setHeld(false);
+            setPointed(false);
+            rows.scrollToIndex(lines.length - 1, { align: 'end' });
+          }}
+        >
+          <ArrowDown className="i s" aria-hidden="true" /> {unseen} new
+        </button>
+      )}
+      <SayLine />
+    </>
+  );
+}

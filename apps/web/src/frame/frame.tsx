@@ -1,0 +1,171 @@
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Outlet, useLocation, useNavigate } from 'react-router';
+import { Toaster } from 'sonner';
+import { useNarrow, useStored, useTheme } from '../ui/index.js';
+import { Dock, DockRail, type Side } from './dock.js';
+import { IndexNav, type Mode } from './index-nav.js';
+import { KeysDialog } from './keys.js';
+import { Palette } from './palette.js';
+import { TopBar } from './top-bar.js';
+
+const ANYWHERE = { enableOnFormTags: true, enableOnContentEditable: true, preventDefault: true } as const;
+
+/** What stands around every screen: the top bar, the index, the work area and the dock. */
+export function Frame() {
+  const narrow = useNarrow();
+  const theme = useTheme();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const [storedSide, setSide] = useStored('gully.dock.side');
+  const [folded, setFolded] = useStored('gully.dock.folded');
+  // A sheet belongs to the place it was opened at; going elsewhere closes it.
+  const [opened, setOpened] = useState<{ sheet: 'index' | 'dock' | undefined; at: string }>();
+  const sheet = opened?.at === pathname ? opened.sheet : undefined;
+  const setSheet = (next: 'index' | 'dock' | undefined): void => {
+    setOpened({ sheet: next, at: pathname });
+  };
+  const [searching, setSearching] = useState(false);
+  const [keys, setKeys] = useState(false);
+  const side: Side = storedSide === 'rehearsal' ? 'rehearsal' : 'live';
+  const mode: Mode = pathname.startsWith('/air')
+    ? 'air'
+    : pathname.startsWith('/review')
+      ? 'review'
+      : 'prepare';
+  const hasIndex = mode !== 'air' && !narrow;
+  const isFolded = folded === 'yes';
+
+  const toggleDock = (): void => {
+    if (narrow) setSheet(sheet === 'dock' ? undefined : 'dock');
+    else setFolded(isFolded ? null : 'yes');
+  };
+  const toLine = (to?: Side): void => {
+    if (to !== undefined) setSide(to);
+    if (narrow) setSheet('dock');
+    else setFolded(null);
+    // The line may only now be drawn.
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => document.querySelector<HTMLInputElement>('[data-dock-line]')?.focus()),
+    );
+  };
+  useHotkeys(
+    'mod+k',
+    () => {
+      setSearching(true);
+    },
+    ANYWHERE,
+  );
+  useHotkeys('mod+period', toggleDock, ANYWHERE);
+  useHotkeys(
+    'slash',
+    () => {
+      toLine();
+    },
+    { preventDefault: true },
+  );
+  useHotkeys(
+    '?',
+    () => {
+      setKeys(true);
+    },
+    { useKey: true, preventDefault: true },
+  );
+  useHotkeys('g>p', () => void navigate('/prepare'));
+  useHotkeys('g>a', () => void navigate('/air'));
+  useHotkeys('g>r', () => void navigate('/review'));
+
+  const dock = <Dock side={side} sheet={narrow} onSide={setSide} onFold={toggleDock} />;
+  return (
+    <div className={`app ${hasIndex ? '' : 'no-index'} ${isFolded ? 'folded' : ''}`}>
+      <TopBar
+        onSearch={() => {
+          setSearching(true);
+        }}
+        onIndex={
+          narrow && mode !== 'air'
+            ? () => {
+                setSheet('index');
+              }
+            : undefined
+        }
+        onDock={
+          narrow
+            ? () => {
+                setSheet('dock');
+              }
+            : undefined
+        }
+      />
+      {hasIndex && <IndexNav mode={mode} />}
+      <main className="work">
+        <Outlet />
+      </main>
+      {!narrow && (isFolded ? <DockRail side={side} onOpen={toggleDock} /> : dock)}
+      <Sheet
+        open={narrow && sheet === 'index'}
+        label="Places"
+        at="left"
+        onClose={() => {
+          setSheet(undefined);
+        }}
+      >
+        <IndexNav mode={mode} />
+      </Sheet>
+      <Sheet
+        open={narrow && sheet === 'dock'}
+        label="Chat"
+        at="right"
+        onClose={() => {
+          setSheet(undefined);
+        }}
+      >
+        {dock}
+      </Sheet>
+      <Palette
+        open={searching}
+        onOpen={setSearching}
+        onDock={toggleDock}
+        onSay={() => {
+          toLine('live');
+        }}
+        onRehearse={() => {
+          toLine('rehearsal');
+        }}
+        onKeys={() => {
+          setKeys(true);
+        }}
+      />
+      <KeysDialog open={keys} onOpen={setKeys} />
+      <Toaster
+        position="bottom-left"
+        theme={theme === 'cave' ? 'dark' : 'light'}
+        visibleToasts={3}
+        toastOptions={{ duration: 8_000 }}
+      />
+    </div>
+  );
+}
+
+interface SheetProps {
+  readonly open: boolean;
+  readonly label: string;
+  readonly at: 'left' | 'right';
+  readonly onClose: () => void;
+  readonly children: React.ReactNode;
+}
+
+function Sheet({ open, label, at, onClose, children }: SheetProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onClose}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="veil" />
+        <Dialog.Content className={`sheet ${at}`} aria-describedby={undefined}>
+          <Dialog.Title className="sr-only">{label}</Dialog.Title>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,44 @@
+import { useQuery } from '@tanstack/react-query';
+import { NavLink } from 'react-router';
+import { commandsQuery } from '../live/index.js';
+
+export type Mode = 'prepare' | 'air' | 'review';
+
+interface Place {
+  readonly to: string;
+  readonly label: string;
+  readonly count?: number | undefined;
+}
+
+/** The places of a mode, in groups. */
+export function IndexNav({ mode }: { readonly mode: Mode }) {
+  const { data: commands } = useQuery(commandsQuery);
+  const groups: readonly { title: string; places: readonly Place[] }[] =
+    mode === 'review'
+      ? [{ title: 'People', places: [{ to: '/review/viewers', label: 'Viewers' }] }]
+      : [
+          {
+            title: 'Talk',
+            places: [{ to: '/prepare/commands', label: 'Commands', count: commands?.length }],
+          },
+        ];
+  return (
+    <nav className="index" aria-label={mode === 'review' ? 'Review' : 'Prepare'}>
+      {groups.map(({ title, places }) => (
+        <div key={title}>
+          <h2>{title}</h2>
+          <ul>
+            {places.map(({ to, label, count }) => (
+              <li key={to}>
+                <NavLink to={to}>
+                  {label}
+                  {count !== undefined && <span className="m">{count}</span>}
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,2 @@
+export { Fallen, NoSuchPlace } from './fallen.js';
+export { Frame } from './frame.js';

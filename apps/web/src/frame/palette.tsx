@@ -1,0 +1,78 @@
+import { useQuery } from '@tanstack/react-query';
+import { Command } from 'cmdk';
+import { useNavigate } from 'react-router';
+import { NEW } from '../commands/index.js';
+import { commandsQuery } from '../live/index.js';
+import { chooseTheme, useTheme } from '../ui/index.js';
+import { MODES } from './top-bar.js';
+
+interface PaletteProps {
+  readonly open: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly onDock: () => void;
+  readonly onSay: () => void;
+  readonly onRehearse: () => void;
+  readonly onKeys: () => void;
+}
+
+/** Search or do: everything reachable in words. */
+export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: PaletteProps) {
+  const navigate = useNavigate();
+  const theme = useTheme();
+  const { data: commands } = useQuery(commandsQuery);
+  const item = (label: string, run: () => void, hint = '', keywords: string[] = []) => (
+    <Command.Item
+      key={label}
+      value={label}
+      keywords={keywords}
+      className="choice"
+      onSelect={() => {
+        onOpen(false);
+        run();
+      }}
+    >
+      <span>{label}</span>
+      <span className="s2 ml-auto truncate text-soft">{hint}</span>
+    </Command.Item>
+  );
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={onOpen}
+      label="Search or do"
+      overlayClassName="veil"
+      contentClassName="float fixed top-[12vh] left-1/2 w-[min(520px,94vw)] -translate-x-1/2 p-2"
+      loop
+    >
+      <Command.Input className="blank !h-9 w-full" placeholder="Search, or say what to do" />
+      <Command.List className="mt-2 max-h-[50vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
+        <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
+        <Command.Group heading="Do">
+          {item('Add command', () => void navigate(`/prepare/commands/${NEW}`), 'N')}
+          {item('Say in chat', onSay, '/')}
+          {item('Rehearse a line', onRehearse)}
+          {item('Fold or open the dock', onDock, 'Ctrl .')}
+          {item(
+            theme === 'cave' ? 'Use the limestone theme' : 'Use the cave theme',
+            () => {
+              chooseTheme(theme === 'cave' ? 'limestone' : 'cave');
+            },
+            '',
+            ['dark', 'light'],
+          )}
+          {item('Show all keys', onKeys, '?')}
+        </Command.Group>
+        <Command.Group heading="Go to">
+          {MODES.map(({ to, label }) =>
+            item(label, () => void navigate(to), `g ${label.charAt(0).toLowerCase()}`.replace('g o', 'g a')),
+          )}
+        </Command.Group>
+        <Command.Group heading="Commands">
+          {(commands ?? []).map(({ id, name, aliases, text }) =>
+            item(`!${name}`, () => void navigate(`/prepare/commands/${id}`), text.slice(0, 60), [...aliases]),
+          )}
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}

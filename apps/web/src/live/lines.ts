@@ -1,0 +1,69 @@
+import { useSyncExternalStore } from 'react';
+import { answerOf, api, type ChatLine } from '../api/index.js';
+
+/** Lines a page keeps; older ones are asked for when someone scrolls up to them. */
+const KEPT = 2_000;
+const PAGE = 200;
+
+export interface LinesState {
+  readonly lines: readonly ChatLine[];
+  readonly status: 'loading' | 'ready' | 'failed';
+  /** true when there is nothing older */
+  readonly complete: boolean;
+}
+
+let state: LinesState = { lines: [], status: 'loading', complete: false };
+const listeners = new Set<() => void>();
+let arrived: ChatLine[] = [];
+let frame = 0;
+
+function set(next: Partial<LinesState>): void {
+  state = { ...state, ...next };
+  for (const listener of listeners) listener();
+}
+
+/** Lines by id once each, in order. What is older than the newest KEPT is let go. */
+function merge(older: readonly ChatLine[], newer: readonly ChatLine[], keep = KEPT): ChatLine[] {
+  const byId = new Map([...older, ...newer].map((line) => [line.id, line]));
+  return [...byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1)).slice(-keep);
+}
+
+/** Takes in a line that was just said; many in one frame are shown together. */
+export function addLine(line: ChatLine): void {
+  arrived.push(line);
+  if (frame !== 0) return;
+  frame = window.setTimeout(() => {
+    frame = 0;
+    const lines = arrived;
+    arrived = [];
+    set({ lines: merge(state.lines, lines) });
+  }, 50);
+}
+
+export async function loadLines(): Promise<void> {
+  try {
+    const lines = await answerOf(api.GET('/api/chat/lines', { params: { query: { limit: PAGE } } }));
+    set({ lines: merge(lines, arrived), status: 'ready', complete: lines.length < PAGE });
+  } catch {
+    set({ status: 'failed' });
+  }
+}
+
+export async function loadOlder(): Promise<void> {
+  const [oldest] = state.lines;
+  if (oldest === undefined || state.complete) return;
+  const older = await answerOf(
+    api.GET('/api/chat/lines', { params: { query: { before: oldest.id, limit: PAGE } } }),
+  );
+  set({ lines: merge(older, state.lines, Infinity), complete: older.length < PAGE });
+}
+
+export function useLines(): LinesState {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => state,
+  );
+}

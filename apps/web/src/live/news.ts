@@ -1,0 +1,102 @@
+import { useSyncExternalStore } from 'react';
+import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
+import { io } from 'socket.io-client';
+import type { Activity } from '../api/index.js';
+import { addLine, loadLines } from './lines.js';
+import {
+  ACTIVITY_KEPT,
+  activityQuery,
+  channelQuery,
+  commandsQuery,
+  connectionQuery,
+  queryClient,
+} from './queries.js';
+
+/** Milliseconds between two looks at the commands' counts while chat uses them. */
+const COUNTS_EVERY = 2_000;
+
+let resume: ResumePoint | undefined;
+let online = true;
+const listeners = new Set<() => void>();
+let countsDue: number | undefined;
+
+/** Follows the server’s news. After a break it asks for what it missed, by number; when that is gone, for everything. */
+export function startNews(): void {
+  const socket = io({
+    path: '/live',
+    transports: ['websocket'],
+    auth: (send) => {
+      send({ ...resume });
+    },
+  });
+  socket.on('welcome', (welcome: Welcome) => {
+    if (welcome.missed !== null) welcome.missed.forEach(take);
+    else askForEverything();
+    resume = { run: welcome.run, last: welcome.last };
+    setOnline(true);
+  });
+  socket.on('news', (news: NumberedNews) => {
+    // What comes before the welcome is in it; what is not above the last was taken already.
+    if (resume === undefined || news.number <= resume.last) return;
+    resume = { ...resume, last: news.number };
+    take(news);
+  });
+  socket.on('disconnect', () => {
+    setOnline(false);
+  });
+  socket.on('connect_error', () => {
+    setOnline(false);
+  });
+}
+
+function take(news: News): void {
+  switch (news.kind) {
+    case 'line':
+      addLine({ ...news.about });
+      if (news.about.outcome === 'ran' && !news.about.own) countSoon();
+      break;
+    case 'connection':
+      queryClient.setQueryData(connectionQuery.queryKey, {
+        ...news.about,
+        capabilities: [...news.about.capabilities],
+      });
+      void queryClient.invalidateQueries(channelQuery);
+      break;
+    case 'activity':
+      queryClient.setQueryData(activityQuery.queryKey, (before: Activity[] | undefined) =>
+        before === undefined ? before : [{ ...news.about }, ...before].slice(0, ACTIVITY_KEPT),
+      );
+      break;
+    case 'command':
+      void queryClient.invalidateQueries(commandsQuery);
+      break;
+  }
+}
+
+function countSoon(): void {
+  countsDue ??= window.setTimeout(() => {
+    countsDue = undefined;
+    void queryClient.invalidateQueries(commandsQuery);
+  }, COUNTS_EVERY);
+}
+
+function askForEverything(): void {
+  void queryClient.invalidateQueries();
+  void loadLines();
+}
+
+function setOnline(now: boolean): void {
+  online = now;
+  for (const listener of listeners) listener();
+}
+
+/** False while the server does not answer. */
+export function useOnline(): boolean {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => online,
+  );
+}

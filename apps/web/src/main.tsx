@@ -1,0 +1,39 @@
+import './styles/index.css';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { OnAirPage } from './air/index.js';
+import { CommandsPage } from './commands/index.js';
+import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
+import { queryClient, startNews } from './live/index.js';
+import { startTheme } from './ui/index.js';
+import { ViewersPage } from './viewers/index.js';
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Fallen />,
+    children: [
+      { path: '/', element: <Navigate to="/prepare/commands" replace /> },
+      { path: '/prepare', element: <Navigate to="/prepare/commands" replace /> },
+      { path: '/prepare/commands/:id?', element: <CommandsPage /> },
+      { path: '/air', element: <OnAirPage /> },
+      { path: '/review', element: <Navigate to="/review/viewers" replace /> },
+      { path: '/review/viewers', element: <ViewersPage /> },
+      { path: '*', element: <NoSuchPlace /> },
+    ],
+  },
+]);
+
+startTheme();
+startNews();
+const root = document.getElementById('root');
+if (root === null) throw new Error('the page has no root');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

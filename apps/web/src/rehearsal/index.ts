@@ -1,0 +1,1 @@
+export { RehearsalSide } from './rehearsal-side.js';

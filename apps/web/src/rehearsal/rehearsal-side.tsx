@@ -1,0 +1,184 @@
+import { useMutation } from '@tanstack/react-query';
+import { CircleDashed, RotateCcw } from 'lucide-react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { ulid } from 'ulid';
+import { answerOf, api, problemOf } from '../api/index.js';
+import { Brief, WhyPanel } from '../chat/index.js';
+import { useOpenDraft, usePersona } from '../commands/index.js';
+import { Choice, ROLE_CHOICES, roleMark } from '../ui/index.js';
+import { addTake, clearTakes, currentTakes, sessionId, subscribeTakes, type Take } from './takes.js';
+
+/** The dock’s other side: type as anyone, nothing real happens, every effect is listed. */
+export function RehearsalSide() {
+  const takes = useSyncExternalStore(subscribeTakes, currentTakes);
+  const [persona, setPersona] = usePersona();
+  const draft = useOpenDraft();
+  const [text, setText] = useState('');
+  const end = useRef<HTMLDivElement>(null);
+
+  const rehearse = useMutation({
+    mutationFn: async (typed: string) => {
+      const roles = persona.role === 'viewer' ? [] : [persona.role];
+      const result = await answerOf(
+        api.POST('/api/rehearsal/lines', {
+          body: {
+            session: sessionId(),
+            persona: { name: persona.name, roles },
+            text: typed,
+            ...(draft === undefined ? {} : { draft }),
+          },
+        }),
+      );
+      return { id: ulid(), persona, text: typed, result };
+    },
+    onSuccess: (take) => {
+      addTake(take);
+      setText('');
+    },
+  });
+  const reset = useMutation({
+    mutationFn: () =>
+      answerOf(api.DELETE('/api/rehearsal/{session}', { params: { path: { session: sessionId() } } })),
+    onSettled: clearTakes,
+  });
+
+  useEffect(() => {
+    end.current?.scrollIntoView({ block: 'end' });
+  }, [takes]);
+
+  return (
+    <>
+      <div className="persona">
+        <dl>
+          <dt>You are</dt>
+          <dd className="row">
+            <input
+              className="blank !h-6 !w-36 !font-semibold"
+              aria-label="Name of the viewer you play"
+              value={persona.name}
+              autoComplete="off"
+              spellCheck={false}
+              maxLength={50}
+              onChange={(event) => {
+                setPersona({ ...persona, name: event.target.value.replace(/\s/gu, '') });
+              }}
+            />
+            <Choice
+              label="Role of the viewer you play"
+              value={persona.role}
+              options={ROLE_CHOICES}
+              onChange={(role) => {
+                setPersona({ ...persona, role });
+              }}
+            />
+          </dd>
+          <dt>with</dt>
+          <dd className="row">
+            {draft === undefined ? (
+              <span className="text-soft">the commands as saved</span>
+            ) : (
+              <span className="state text-ochre">
+                <CircleDashed className="i s" aria-hidden="true" /> your draft of !{draft.name || '…'}
+              </span>
+            )}
+            {takes.length > 0 && (
+              <button
+                type="button"
+                className="btn s bare ml-auto"
+                title="Forget what was rehearsed; back to the channel as it is now"
+                onClick={() => {
+                  reset.mutate();
+                }}
+              >
+                <RotateCcw className="i s" aria-hidden="true" /> Reset
+              </button>
+            )}
+          </dd>
+        </dl>
+      </div>
+      <div className="chat" role="log" aria-label="Rehearsal" tabIndex={0}>
+        {takes.length === 0 && (
+          <p className="text-soft">
+            Type as {persona.name || 'a viewer'} and see what would happen, with the change you are making
+            already in force. Nothing is said or stored.
+          </p>
+        )}
+        {takes.map((take, index) => (
+          <Played key={take.id} take={take} newest={index === takes.length - 1} />
+        ))}
+        <div ref={end} />
+      </div>
+      {rehearse.isError && (
+        <p className="s2 px-3 pb-1 text-crimson" role="alert">
+          {problemOf(rehearse.error).title}. {problemOf(rehearse.error).detail}
+        </p>
+      )}
+      <form
+        className="say"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (text.trim() !== '' && !rehearse.isPending) rehearse.mutate(text);
+        }}
+      >
+        <span className="text-soft">as {persona.name || '…'}</span>
+        <input
+          className="blank"
+          data-dock-line
+          placeholder="Type in the rehearsal"
+          aria-label="Type in the rehearsal"
+          value={text}
+          maxLength={5000}
+          autoComplete="off"
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+        />
+        <kbd aria-hidden="true">/</kbd>
+      </form>
+    </>
+  );
+}
+
+function Played({ take, newest }: { readonly take: Take; readonly newest: boolean }) {
+  const [open, setOpen] = useState<boolean>();
+  const { persona, text, result } = take;
+  const shown = open ?? newest;
+  const mark = roleMark(persona.role);
+  return (
+    <div className="mb-1.5">
+      <div className="line">
+        <span className="who">{persona.name}</span>{' '}
+        {mark !== undefined && <span className="role">{mark} </span>}
+        <span className="cmd">{text}</span>
+      </div>
+      {result.said.map((line, index) => (
+        <div key={index} className="line bot">
+          <span className="who">gully</span> {line}
+        </div>
+      ))}
+      <button
+        type="button"
+        className={`why ${result.said.length > 0 ? 'ml-[18px]' : ''}`}
+        aria-expanded={shown}
+        onClick={() => {
+          setOpen(!shown);
+        }}
+      >
+        <Brief outcome={result.why.outcome} brief={result.why.brief} /> <u>why</u>
+      </button>
+      {shown && result.effects.length > 0 && (
+        <section className="fx" aria-label="Effects, listed and not done">
+          <h3>Effects, listed and not done</h3>
+          <ul>
+            {result.effects.map((effect) => (
+              <li key={effect}>
+                <CircleDashed className="i s" aria-hidden="true" /> {effect}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {shown && <WhyPanel why={result.why} real={false} />}
+    </div>
+  );
+}

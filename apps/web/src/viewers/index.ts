@@ -1,0 +1,1 @@
+export { ViewersPage } from './viewers-page.js';

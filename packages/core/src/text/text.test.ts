@@ -1,0 +1,178 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  byteLength,
+  durationInWords,
+  nearestName,
+  parseText,
+  renderText,
+  splitText,
+  stripCommandLead,
+  stripControls,
+} from './index.js';
+
+const VALUES = {
+  viewer: { name: 'pebblewren' },
+  input: { all: 'down we go' },
+  command: { uses: 3 },
+  channel: { name: 'lanternhour' },
+};
+/** Any text, with what breaks naive cutting: surrogate pairs, joined emoji, combining marks, right-to-left. */
+const anyText = fc.string({
+  unit: fc.oneof(
+    fc.constantFrom('a', ' ', '/', '.', 'é', 'ß', '🕯️', '👩‍🚒', 'e\u0301', 'ש', '\u200b', '\n', '\r', '\0'),
+    fc.string({ unit: 'binary', minLength: 1, maxLength: 1 }),
+  ),
+  maxLength: 400,
+});
+
+describe('splitting a text for chat', () => {
+  test('no part is over the limit, none is empty, and no character is cut or lost', () => {
+    fc.assert(
+      fc.property(anyText, fc.integer({ min: 40, max: 450 }), (text, limit) => {
+        const parts = splitText(text, limit);
+        for (const part of parts) {
+          expect(byteLength(part)).toBeLessThanOrEqual(limit);
+          expect(part.trim()).not.toBe('');
+          if (text.isWellFormed()) expect(part.isWellFormed()).toBe(true);
+        }
+        const unspaced = (each: string): string => each.replace(/\s+/gu, '');
+        expect(unspaced(parts.join(''))).toBe(unspaced(text));
+      }),
+    );
+  });
+
+  test('words stay whole where they fit', () => {
+    expect(splitText('the left passage draws air', 12)).toEqual(['the left', 'passage', 'draws air']);
+  });
+
+  test('a character of several code points is not cut in two', () => {
+    const family = '👩‍👩‍👧‍👦';
+    for (const part of splitText(family.repeat(40), 60))
+      expect(part).toBe(family.repeat(part.length / family.length));
+  });
+
+  test('no more parts than asked for, and the last says that something is missing', () => {
+    const parts = splitText('rope '.repeat(400), 100, 3);
+    expect(parts).toHaveLength(3);
+    expect(parts[2]).toMatch(/…$/u);
+    expect(byteLength(parts[2]!)).toBeLessThanOrEqual(100);
+  });
+});
+
+describe('what must not leave for chat', () => {
+  test('no control character survives, whatever is typed', () => {
+    fc.assert(
+      fc.property(anyText, (text) => {
+        // eslint-disable-next-line no-control-regex -- control characters are what this is about
+        expect(stripControls(text)).not.toMatch(/[\u0000-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/u);
+      }),
+    );
+  });
+
+  test('no text begins with / or . once its lead is stripped, hidden characters or not', () => {
+    fc.assert(
+      fc.property(anyText, (text) => {
+        expect(stripCommandLead(text)).not.toMatch(/^[\s\p{Cf}]*[/.]/u);
+      }),
+    );
+    expect(stripCommandLead('\u200b /ban pebblewren')).toBe('ban pebblewren');
+    expect(stripCommandLead('3.5 metres / 4')).toBe('3.5 metres / 4');
+  });
+});
+
+describe('texts with values', () => {
+  const render = (source: string): ReturnType<typeof renderText> => {
+    const result = parseText(source);
+    if ('fault' in result) throw new Error(result.fault.message);
+    return renderText(result.text, VALUES);
+  };
+
+  test('values are filled in, and Liquid decides', () => {
+    expect(
+      render('{{ viewer.name }}: {{ input.all | upcase }} #{{ command.uses }} in {{ channel.name }}').text,
+    ).toBe('pebblewren: DOWN WE GO #3 in lanternhour');
+    expect(render('{% if input.all == "" %}none{% else %}some{% endif %}').text).toBe('some');
+  });
+
+  test('an unknown value is empty, noted, and its nearest name is found', () => {
+    expect(render('Hello {{ viewer.nme }}, {{ viewer }} {{ viewer.constructor }}!')).toEqual({
+      text: 'Hello ,  !',
+      notes: ['viewer.nme', 'viewer', 'viewer.constructor'].map(
+        (path) => `No value is called ${path}; it was left empty`,
+      ),
+    });
+    const result = parseText('one\n{{ viewer.nme }}');
+    expect('text' in result && result.text.unknown).toEqual([
+      { path: 'viewer.nme', nearest: 'viewer.name', line: 2, column: 4 },
+    ]);
+  });
+
+  test.each([
+    ['down {{ viewer.name', 1, 6, /not closed/],
+    ['one\n two {% if %}', 2, 11, /.+/],
+    ['{{ viewer.name | shout }}', 1, 1, /filter.*shout/i],
+    ['{% include "secrets" %}', 1, 1, /include/],
+    ['{% render "secrets" %}', 1, 1, /render/],
+  ])('what cannot be read is refused with its place: %j', (source, line, column, message) => {
+    const result = parseText(source);
+    expect(result).toEqual({ fault: { message: expect.stringMatching(message), line, column } });
+  });
+
+  test.each([
+    '{% for i in (1..1000000000) %}x{% endfor %}',
+    '{% for i in (1..9000) %}{% for j in (1..9000) %}{{ j }}{% endfor %}{% endfor %}',
+    `{% assign s = "${'a'.repeat(100)}" %}{% for i in (1..60) %}{% assign s = s | append: s %}{% endfor %}{{ s }}`,
+  ])('a text without end is stopped, with a note and nothing said: %j', (source) => {
+    const { text, notes } = render(source);
+    expect(text).toBe('');
+    expect(notes).toEqual([expect.stringMatching(/^The text was stopped: it (ran longer|grew too large)/u)]);
+  });
+
+  test('no text a person may write makes parsing or rendering throw', () => {
+    const piece = fc.constantFrom(
+      '{{',
+      '}}',
+      '{%',
+      '%}',
+      ' if ',
+      'endif',
+      'for i in (1..5)',
+      'endfor',
+      'viewer.name',
+      '|',
+      'date',
+      '"',
+      ' raw ',
+      'assign a = 1',
+      'cycle',
+      '[',
+      ']',
+      '.',
+    );
+    fc.assert(
+      fc.property(fc.array(fc.oneof(piece, fc.string()), { maxLength: 12 }), (pieces) => {
+        const result = parseText(pieces.join(''));
+        if ('fault' in result) expect(result.fault.message).not.toBe('');
+        else expect(typeof renderText(result.text, VALUES).text).toBe('string');
+      }),
+    );
+  });
+});
+
+test('a wait in words is never shorter than the wait', () => {
+  expect([0, 1, 1_000, 1_001, 60_000, 7_500_000, 90_061_000].map(durationInWords)).toEqual([
+    '0 s',
+    '1 s',
+    '1 s',
+    '2 s',
+    '1 min',
+    '2 h 5 min',
+    '1 d 1 h',
+  ]);
+});
+
+test('a near name is found, a far one is not', () => {
+  expect(nearestName('deph', ['map', 'depth', 'kit'])).toBe('depth');
+  expect(nearestName('xyzzy', ['map', 'depth', 'kit'])).toBeUndefined();
+});

@@ -1,0 +1,35 @@
+// @ts-check
+/**
+ * `npm run api`: writes the API's description and, from it, the types of the pages' client.
+ * With `--check` it writes nothing and fails when either is out of date.
+ */
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { must, ROOT } from './run.mjs';
+
+const check = process.argv.includes('--check');
+const KEPT = [join(ROOT, 'apps/server/openapi.json'), join(ROOT, 'apps/web/src/api/schema.d.ts')];
+const folder = mkdtempSync(join(tmpdir(), 'gully-api-'));
+const [description, types] = check ? [join(folder, 'openapi.json'), join(folder, 'schema.d.ts')] : KEPT;
+
+await build();
+await must(process.execPath, ['apps/server/dist/openapi.js', description]);
+await must(process.execPath, [
+  'node_modules/openapi-typescript/bin/cli.js',
+  description,
+  '-o',
+  types,
+  '--silent',
+]);
+if (check) {
+  const stale = [description, types].filter(
+    (made, n) => readFileSync(made, 'utf8') !== readFileSync(KEPT[n] ?? '', 'utf8'),
+  );
+  if (stale.length > 0) {
+    console.error('The API’s description or the client’s types are out of date. Run: npm run api');
+    process.exitCode = 1;
+  }
+}
+rmSync(folder, { recursive: true });
