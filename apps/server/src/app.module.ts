@@ -1,6 +1,4 @@
 import { Module, type DynamicModule } from '@nestjs/common';
-import { APP_GUARD } from '@nestjs/core';
-import { ThrottlerGuard, ThrottlerModule } from '@nestjs/throttler';
 import type { DataSource } from 'typeorm';
 import { ActivityModule } from './activity/index.js';
 import { ChannelController } from './channel.controller.js';
@@ -41,8 +39,6 @@ export class AppModule {
       module: AppModule,
       imports: [
         FoundationModule.with(environment, source, log),
-        // One person and their helpers: many quick requests are normal, thousands are a loop gone wrong.
-        ThrottlerModule.forRoot([{ ttl: 10_000, limit: 1_000 }]),
         ActivityModule,
         ChatModule,
         CommandsModule,
@@ -52,7 +48,6 @@ export class AppModule {
         ViewersModule,
       ],
       controllers: [ChannelController],
-      providers: [{ provide: APP_GUARD, useClass: ThrottlerGuard }],
     };
   }
 }

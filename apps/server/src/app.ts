@@ -9,7 +9,7 @@ import { AppModule } from './app.module.js';
 import type { Environment } from './configuration/index.js';
 import { NestLog, type Log } from './log/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
-import { sameOriginOnly, securityHeaders } from './security/index.js';
+import { requestLimit, sameOriginOnly, securityHeaders } from './security/index.js';
 
 const PAGES = fileURLToPath(new URL('../../web/dist/', import.meta.url));
 
@@ -22,9 +22,11 @@ export async function makeApp(
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(environment, source, log), {
     logger: new NestLog(log),
     abortOnError: false,
+    forceCloseConnections: true,
   });
   app.disable('x-powered-by');
   app.use(sameOriginOnly(), securityHeaders());
+  app.use('/api', requestLimit());
   app.useBodyParser('json', { limit: '100kb' });
   app.useGlobalPipes(makeValidation());
   app.useGlobalFilters(new ProblemFilter(log));

@@ -13,6 +13,8 @@ export interface StandinOptions {
   /** the bot that is given moderator rights when it joins */
   readonly bot: string;
   readonly seed: number;
+  /** an IRC server without any IRCv3 capability */
+  readonly plain?: boolean;
 }
 
 export interface Standin {
@@ -26,6 +28,7 @@ export interface Standin {
 export async function startStandin(options: StandinOptions): Promise<Standin> {
   const irc = new IrcServer({
     channel: options.channel,
+    plain: options.plain ?? false,
     // The bot's own account; a password in the open, as everything here is pretended.
     accounts: new Map([[options.bot, 'lantern']]),
     standingOf: (nick) => standingOf(nick, options),

@@ -1,4 +1,4 @@
-import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
 import { LessThan } from 'typeorm';
 import { monotonicFactory } from 'ulid';
@@ -8,7 +8,7 @@ import { NewsService } from '../news/index.js';
 
 /** What happened on the channel, as plain lines for On air. */
 @Injectable()
-export class ActivityService implements BeforeApplicationShutdown {
+export class ActivityService {
   private readonly nextId = monotonicFactory();
   private readonly batch: Batch<ActivityRow>;
 
@@ -46,10 +46,6 @@ export class ActivityService implements BeforeApplicationShutdown {
     const where = before === undefined ? {} : { id: LessThan(before) };
     const rows = await this.database.read.find(ActivityRow, { where, order: { id: 'DESC' }, take: limit });
     return rows.map(viewOf);
-  }
-
-  async beforeApplicationShutdown(): Promise<void> {
-    await this.batch.flush();
   }
 }
 

@@ -1,4 +1,4 @@
-import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
 import { LessThan } from 'typeorm';
@@ -23,7 +23,7 @@ const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'why'> = 
 
 /** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
 @Injectable()
-export class ChatLog implements OnModuleInit, BeforeApplicationShutdown {
+export class ChatLog implements OnModuleInit {
   private readonly nextId = monotonicFactory();
   private readonly newest: ChatLineRow[] = [];
   private readonly whys = new Map<string, TimedWhy>();
@@ -97,10 +97,6 @@ export class ChatLog implements OnModuleInit, BeforeApplicationShutdown {
     if (kept !== undefined) return kept;
     const row = await this.database.read.findOneBy(ChatLineRow, { id });
     return row?.why == null ? undefined : (JSON.parse(row.why) as TimedWhy);
-  }
-
-  async beforeApplicationShutdown(): Promise<void> {
-    await this.batch.flush();
   }
 
   private add(row: ChatLineRow): void {

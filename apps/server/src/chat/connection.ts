@@ -1,4 +1,4 @@
-import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { reconnectPause, rolesFromTag, type Role } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
 import { foldNick, viewerKey } from '@gully/core/viewers';
@@ -34,6 +34,17 @@ const CAPABILITIES = [
   'away-notify',
   'draft/message-redaction',
 ];
+/** Errors after which there is no getting in, by the client library's names. A server that lacks CAP also errs. */
+const REFUSALS = new Set([
+  'irc',
+  'password_mismatch',
+  'banned_from_network',
+  'too_many_channels',
+  'channel_is_full',
+  'invite_only_channel',
+  'banned_from_channel',
+  'bad_channel_key',
+]);
 /** Milliseconds a server has from the first packet to letting us into the channel. */
 const ENTRY_MS = 20_000;
 
@@ -43,7 +54,7 @@ const ENTRY_MS = 20_000;
  * is used where it is offered.
  */
 @Injectable()
-export class ConnectionService implements OnApplicationShutdown {
+export class ConnectionService implements OnModuleDestroy {
   readonly room = new Room();
   private readonly client: Client = new irc.Client();
   private readonly listeners: ConnectionListener[] = [];
@@ -151,7 +162,8 @@ export class ConnectionService implements OnApplicationShutdown {
     };
   }
 
-  onApplicationShutdown(): void {
+  /** The first phase of shutting down: from here on nothing new is heard. */
+  onModuleDestroy(): void {
     this.ending = true;
     clearTimeout(this.retry);
     clearTimeout(this.entry);
@@ -161,6 +173,10 @@ export class ConnectionService implements OnApplicationShutdown {
   private follow(): void {
     const { client, environment, room } = this;
     const here = (channel: string): boolean => foldNick(channel) === foldNick(environment.GULLY_IRC_CHANNEL);
+    // Answers are short; without this the network may hold each back for the last one's receipt.
+    client.on('raw socket connected', (socket) => {
+      socket.setNoDelay(true);
+    });
     client.on('registered', () => {
       client.join(environment.GULLY_IRC_CHANNEL);
     });
@@ -205,7 +221,8 @@ export class ConnectionService implements OnApplicationShutdown {
     });
     client.on('irc error', ({ error, reason, channel }) => {
       if (this.open) this.log.warn({ error, reason }, 'the chat server reported an error');
-      else if (channel === undefined || here(channel)) this.fail('refused', reason ?? error);
+      else if (this.state === 'connecting' && REFUSALS.has(error) && (channel === undefined || here(channel)))
+        this.fail('refused', reason ?? error);
     });
     client.on('close', () => {
       if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
@@ -241,6 +258,7 @@ export class ConnectionService implements OnApplicationShutdown {
   }
 
   private hear(event: MessageEvent): void {
+    if (this.ending) return;
     if (foldNick(event.nick) === foldNick(this.nick)) {
       for (const listener of this.listeners) listener.echoed?.(event.message);
       return;

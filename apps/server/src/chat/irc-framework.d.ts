@@ -1,6 +1,7 @@
 /** The part of irc-framework that Gully uses; the package brings no types of its own. */
 declare module 'irc-framework' {
   import type { EventEmitter } from 'node:events';
+  import type { Socket } from 'node:net';
 
   interface ConnectOptions {
     host: string;
@@ -28,6 +29,7 @@ declare module 'irc-framework' {
   }
 
   interface Events {
+    'raw socket connected': [Socket];
     registered: [{ nick: string }];
     message: [MessageEvent];
     userlist: [{ channel: string; users: { nick: string; modes: string[] }[] }];

@@ -56,7 +56,8 @@ export class Outbox implements OnApplicationShutdown {
   /** Says lines that `prepareLines` made, in their order, as soon as it may. */
   say(lines: readonly string[], urgency: Urgency, brief = ''): void {
     const at = Date.now();
-    this.waiting.push(...lines.map((text) => ({ text, urgency, at, brief })));
+    const whole = { text: lines.join(' ') };
+    this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, brief })));
     this.drain();
   }
 

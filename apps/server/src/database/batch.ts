@@ -6,7 +6,7 @@ const FLUSH_COUNT = 500;
 
 /**
  * Gathers what is much and worth little (chat lines, presence) and writes it together:
- * every 250 ms, or as soon as 500 have come. What fails to be written is tried once more
+ * every 250 ms, as soon as 500 have come, and before the database closes. What fails to be written is tried once more
  * with the next flush; after that it is given up and reported.
  */
 export class Batch<T> {
@@ -18,7 +18,9 @@ export class Batch<T> {
     private readonly database: Database,
     private readonly store: (manager: EntityManager, items: T[]) => Promise<void>,
     private readonly onGivenUp: (error: unknown, count: number) => void,
-  ) {}
+  ) {
+    database.beforeClosing(() => this.flush());
+  }
 
   add(item: T): void {
     this.waiting.push(item);

@@ -9,6 +9,7 @@ import type { DataSource, EntityManager } from 'typeorm';
  */
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
+  private readonly lastWrites: (() => Promise<void>)[] = [];
 
   constructor(private readonly source: DataSource) {}
 
@@ -29,7 +30,14 @@ export class Database implements OnApplicationShutdown {
     await this.last;
   }
 
+  /** Has something written as the last thing before closing. */
+  beforeClosing(write: () => Promise<void>): void {
+    this.lastWrites.push(write);
+  }
+
+  /** The last phase of shutting down: by now nothing is heard and nothing decided any more. */
   async onApplicationShutdown(): Promise<void> {
+    await Promise.all(this.lastWrites.map((write) => write()));
     await this.settled();
     if (this.source.isInitialized) await this.source.destroy();
   }

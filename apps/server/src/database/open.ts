@@ -47,7 +47,7 @@ function inspect(path: string): void {
   try {
     file = new SqliteFile(path, { readonly: true });
     const verdict = file.pragma('quick_check(1)', { simple: true });
-    if (verdict !== 'ok') throw new DatabaseError(damaged(path, String(verdict)));
+    if (verdict !== 'ok') throw new DatabaseError(damaged(path, String(verdict).replace(/\s+/gu, ' ')));
     refuseLaterVersion(file, path);
   } catch (error) {
     throw error instanceof DatabaseError ? error : new DatabaseError(damaged(path, messageOf(error)));

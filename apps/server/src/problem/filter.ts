@@ -1,7 +1,7 @@
 import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
 import type { Log } from '../log/index.js';
-import { Problem } from './problem.js';
+import { Problem, sendProblem } from './problem.js';
 
 /** Turns whatever was thrown into application/problem+json. No stack ever reaches a person. */
 @Catch()
@@ -11,8 +11,7 @@ export class ProblemFilter implements ExceptionFilter {
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
     if (response.headersSent) return;
-    const problem = this.problemOf(error);
-    response.status(problem.getStatus()).type('application/problem+json').send(JSON.stringify(problem));
+    sendProblem(response, this.problemOf(error));
   }
 
   private problemOf(error: unknown): Problem {
@@ -37,8 +36,6 @@ function fromHttp(error: HttpException): Problem {
   const status = error.getStatus();
   if (status === 404)
     return new Problem(404, 'There is nothing here', 'It may have been removed. Go back and look again.');
-  if (status === 429)
-    return new Problem(429, 'Too many requests', 'Nothing was changed. Wait a few seconds and try again.');
   return new Problem(status, error.message, 'Nothing was changed.');
 }
 

@@ -1,4 +1,5 @@
 import { HttpException } from '@nestjs/common';
+import type { Response } from 'express';
 
 /** What goes with a problem beside its words (RFC 9457 calls these extension members). */
 export interface ProblemDetails {
@@ -31,4 +32,9 @@ export class Problem extends HttpException {
       ...this.details,
     };
   }
+}
+
+/** Answers a request with a problem. */
+export function sendProblem(response: Response, problem: Problem): void {
+  response.status(problem.getStatus()).type('application/problem+json').send(JSON.stringify(problem));
 }

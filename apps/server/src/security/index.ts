@@ -1,2 +1,3 @@
 export { securityHeaders } from './headers.js';
+export { requestLimit } from './rate-limit.js';
 export { isSameOrigin, sameOriginOnly } from './same-origin.js';

@@ -1,6 +1,6 @@
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import type { IncomingHttpHeaders } from 'node:http';
-import { Problem } from '../problem/index.js';
+import { Problem, sendProblem } from '../problem/index.js';
 
 const LOCAL = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
@@ -27,6 +27,6 @@ export function sameOriginOnly(): RequestHandler {
       'Not from here',
       'Gully answers only pages of its own, opened by the address it prints.',
     );
-    response.status(403).type('application/problem+json').send(JSON.stringify(problem));
+    sendProblem(response, problem);
   };
 }

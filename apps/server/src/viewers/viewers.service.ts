@@ -1,4 +1,4 @@
-import { Inject, Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import { In } from 'typeorm';
 import { ulid } from 'ulid';
@@ -30,7 +30,7 @@ interface Message extends Seen {
 }
 
 @Injectable()
-export class ViewersService implements BeforeApplicationShutdown {
+export class ViewersService {
   private readonly cache = new Map<string, string>();
   private readonly messages: Batch<Message>;
 
@@ -118,10 +118,6 @@ export class ViewersService implements BeforeApplicationShutdown {
       .take(limit)
       .getManyAndCount();
     return { viewers, total };
-  }
-
-  async beforeApplicationShutdown(): Promise<void> {
-    await this.messages.flush();
   }
 }
 

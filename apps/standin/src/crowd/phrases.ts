@@ -156,6 +156,7 @@ export function crowdName(n: number): string {
   const pairs = FIRST.length * SECOND.length;
   const spread = (rest * 97) % pairs;
   const name = `${FIRST[spread % FIRST.length] ?? ''}${SECOND[Math.floor(spread / FIRST.length)] ?? ''}`;
-  const round = Math.floor(rest / pairs);
-  return round === 0 ? name : `${name}_${String(round + 1)}`;
+  // The parts make some regulars' names too; theirs are taken.
+  const round = Math.floor(rest / pairs) + (REGULARS.some(([taken]) => taken === name) ? 100 : 1);
+  return round === 1 ? name : `${name}_${String(round)}`;
 }

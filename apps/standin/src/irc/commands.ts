@@ -1,5 +1,5 @@
 import type { Message } from './message.js';
-import { maskOf, type Person } from './person.js';
+import { fold, maskOf, type Person } from './person.js';
 import { STANDINGS, type Room, type Seat, type Standing } from './room.js';
 import type { Session } from './session.js';
 
@@ -60,6 +60,13 @@ export const COMMANDS: Readonly<Record<string, Handler>> = {
         '0 viewer',
       );
     reply('315', room.name, 'End of WHO list');
+  },
+  WHOIS: ({ room, person: asker, reply }, { params }) => {
+    const nick = params.at(-1) ?? '';
+    const person = fold(nick) === fold(asker.nick) ? asker : room.seat(nick)?.person;
+    if (person === undefined) reply('401', nick, 'No such nick');
+    else reply('311', person.nick, person.user, 'viewers.example', '*', 'viewer');
+    reply('318', nick, 'End of WHOIS list');
   },
   AWAY: ({ room, person, reply }, { params }) => {
     person.away = (params[0] ?? '') !== '';

@@ -9,10 +9,14 @@ import { Session } from './session.js';
 export interface IrcOptions {
   readonly channel: string;
   readonly accounts: Accounts;
+  /** true for a server as of RFC 2812, without any IRCv3 capability */
+  readonly plain: boolean;
   /** who is streamer, moderator or VIP when they join */
   readonly standingOf: (nick: string) => Standing | undefined;
 }
 
+/** What servers from before IRCv3 do not know. */
+const PLAIN_UNKNOWN = new Set(['CAP', 'AUTHENTICATE', 'REDACT']);
 const NICK = /^[^\s:,#&@!*?+~]{1,30}$/u;
 
 /** The chat room's server: the subset of IRC that chat bots and ordinary clients use, over TCP. */
@@ -79,7 +83,9 @@ export class IrcServer {
       this.reply(session, params);
     };
     const { person } = session;
-    if (message.command === 'CAP') negotiate(session, message, reply);
+    if (this.options.plain && PLAIN_UNKNOWN.has(message.command))
+      reply('421', message.command, 'Unknown command');
+    else if (message.command === 'CAP') negotiate(session, message, reply);
     else if (message.command === 'AUTHENTICATE') authenticate(session, message, this.options.accounts, reply);
     else if (person === undefined) this.register(session, message, reply);
     else {

@@ -39,6 +39,7 @@ export class Session {
     onEnd: (session: Session) => void,
   ) {
     socket.setEncoding('utf8');
+    socket.setNoDelay(true);
     socket.on('data', (chunk: string) => {
       this.received += chunk;
       const lines = this.received.split('\n');
@@ -77,7 +78,8 @@ export class Session {
   /** Ends the connection with the server's words. */
   end(words: string): void {
     this.write(`ERROR :${words}`);
-    this.socket.end();
+    // Not just half of it: a client that keeps its side open would hold the server up.
+    this.socket.destroySoon();
   }
 
   /** Breaks the connection as a network would: at once and without words. */

@@ -31,11 +31,13 @@ export function ActivityPanel() {
           Nothing has happened yet. First messages, commands and changes are listed here.
         </p>
       ) : (
-        <ul className="lines min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="log" aria-label="Activity">
-          {data.map((entry) => (
-            <Entry key={entry.id} entry={entry} />
-          ))}
-        </ul>
+        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="log" aria-label="Activity">
+          <ul className="lines">
+            {data.map((entry) => (
+              <Entry key={entry.id} entry={entry} />
+            ))}
+          </ul>
+        </div>
       )}
     </section>
   );

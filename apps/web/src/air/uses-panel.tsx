@@ -31,25 +31,22 @@ export function UsesPanel() {
           .
         </p>
       ) : (
-        <ul
-          className="lines min-h-0 overflow-y-auto"
-          tabIndex={0}
-          role="group"
-          aria-label="Commands last used"
-        >
-          {used.map(({ id, name, uses, lastUse }) => (
-            <li key={id}>
-              <Link className="m hover:underline" to={`/prepare/commands/${id}`}>
-                {PREFIX}
-                {name}
-              </Link>
-              <span className="m ml-auto">{uses.toLocaleString('en')}</span>
-              <span className="s2 w-20 text-right text-soft" title={exact(lastUse ?? '')}>
-                {ago(lastUse ?? '', now)}
-              </span>
-            </li>
-          ))}
-        </ul>
+        <div className="min-h-0 overflow-y-auto" tabIndex={0} role="group" aria-label="Commands last used">
+          <ul className="lines">
+            {used.map(({ id, name, uses, lastUse }) => (
+              <li key={id}>
+                <Link className="m hover:underline" to={`/prepare/commands/${id}`}>
+                  {PREFIX}
+                  {name}
+                </Link>
+                <span className="m ml-auto">{uses.toLocaleString('en')}</span>
+                <span className="s2 w-20 text-right text-soft" title={exact(lastUse ?? '')}>
+                  {ago(lastUse ?? '', now)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </div>
       )}
     </section>
   );

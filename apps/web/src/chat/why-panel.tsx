@@ -12,10 +12,10 @@ const TITLES: Readonly<Record<Why['outcome'], string>> = {
 export function WhyPanel({ why, real }: { readonly why: Why; readonly real: boolean }) {
   return (
     <section className={`fx ${real ? 'real' : ''}`} aria-label={TITLES[why.outcome]}>
-      <h3>
+      <h2>
         {TITLES[why.outcome]}
         {real && <span className="float-right font-normal">took {why.tookMs} ms</span>}
-      </h3>
+      </h2>
       <ol className="checks">
         {why.checks.map(({ rule, measure, outcome }, index) => (
           <li key={index}>

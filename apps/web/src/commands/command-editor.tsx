@@ -7,7 +7,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
 import { Problem, problemOf, type Command, type CommandBody } from '../api/index.js';
 import { commandsQuery } from '../live/index.js';
-import { ago, clock, exact, Fault, useNow } from '../ui/index.js';
+import { ago, clock, exact, Fault, useNarrow, useNow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
 import { blankBody, bodyOf, changedFields, editDraft, NEW, useDraft, writeDraft } from './drafts.js';
 import { Names } from './names.js';
@@ -30,6 +30,10 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [tried, setTried] = useState(false);
+  // On a phone the list, and its heading with it, is not there.
+  const narrow = useNarrow();
+  const Title = narrow ? 'h1' : 'h2';
+  const Part = narrow ? 'h2' : 'h3';
   const base = draft?.base ?? (saved === undefined ? blankBody() : bodyOf(saved));
   const body = draft?.body ?? base;
   const changed = changedFields(body, base);
@@ -99,7 +103,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           >
             <ArrowLeft className="i" aria-hidden="true" />
           </Link>
-          <h2 className="sr-only">{saved === undefined ? 'New command' : `!${saved.name}`}</h2>
+          <Title className="sr-only">{saved === undefined ? 'New command' : `!${saved.name}`}</Title>
           <Names
             name={body.name}
             aliases={body.aliases}
@@ -160,7 +164,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           </span>
         </div>
         <div className="row mt-3 mb-1 flex-wrap">
-          <h3 className="h2">What it does</h3>
+          <Part className="h2">What it does</Part>
           <span className="s2 ml-auto text-soft">
             <kbd>{'{'}</kbd> values
           </span>

@@ -48,12 +48,8 @@ export function Names({
       <span className="s2 text-soft">also</span>
       <Opens
         mono
-        label={
-          aliases.length === 0
-            ? 'Aliases: none'
-            : `Aliases: ${aliases.map((alias) => PREFIX + alias).join(', ')}`
-        }
-        shown={aliases.length === 0 ? 'no other name' : shownAliases(aliases)}
+        label={`Other names: ${shownAliases(aliases)}`}
+        shown={shownAliases(aliases)}
         wrong={aliasesFault !== undefined}
       >
         <AliasField aliases={aliases} onChange={onAliases} />
@@ -64,6 +60,7 @@ export function Names({
 }
 
 function shownAliases(aliases: readonly string[]): string {
+  if (aliases.length === 0) return 'no other name';
   const shown = aliases.slice(0, 2).map((alias) => PREFIX + alias);
   return aliases.length > 2 ? `${shown.join(' ')} +${String(aliases.length - 2)}` : shown.join(' ');
 }

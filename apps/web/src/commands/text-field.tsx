@@ -49,7 +49,7 @@ export function TextField({ value, label, describedBy, onChange }: TextFieldProp
         ),
         placeholder('What the bot says. { inserts a value'),
         tooltips({ position: 'fixed', parent: document.body }),
-        autocompletion({ override: [offerValues], icons: false }),
+        autocompletion({ override: [offerValues], icons: false, interactionDelay: 0 }),
         valueMarks,
         EditorView.domEventHandlers({ blur: (_event, blurred) => void closeCompletion(blurred) }),
         EditorView.updateListener.of((update) => {

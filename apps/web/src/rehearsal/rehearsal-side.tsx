@@ -168,7 +168,7 @@ function Played({ take, newest }: { readonly take: Take; readonly newest: boolea
       </button>
       {shown && result.effects.length > 0 && (
         <section className="fx" aria-label="Effects, listed and not done">
-          <h3>Effects, listed and not done</h3>
+          <h2>Effects, listed and not done</h2>
           <ul>
             {result.effects.map((effect) => (
               <li key={effect}>

@@ -91,24 +91,46 @@ describe('the token bucket', () => {
 });
 
 describe('what waits to be said', () => {
-  test('the urgent first, then the oldest; nothing vanishes without a reason', () => {
-    const item = fc.record({
-      text: fc.constantFrom('a', 'b', 'c', 'd'),
-      urgency: fc.constantFrom(...URGENCIES),
-      at: fc.integer({ min: 0, max: 400_000 }),
-    });
+  const saying = fc.record({
+    text: fc.constantFrom('a', 'b', 'c'),
+    parts: fc.integer({ min: 1, max: 3 }),
+    urgency: fc.constantFrom(...URGENCIES),
+    at: fc.integer({ min: 0, max: 400_000 }),
+  });
+  const linesOf = ({
+    text,
+    parts,
+    urgency,
+    at,
+  }: {
+    text: string;
+    parts: number;
+    urgency: Waiting['urgency'];
+    at: number;
+  }): Waiting[] => {
+    const whole = { text: text.repeat(parts) };
+    return Array.from({ length: parts }, () => ({ text, whole, urgency, at }));
+  };
+
+  test('the urgent first, then the oldest; a text leaves whole or not at all, and no text twice', () => {
     fc.assert(
-      fc.property(fc.array(item), fc.integer({ min: 0, max: 800_000 }), (items: Waiting[], now) => {
+      fc.property(fc.array(saying), fc.integer({ min: 0, max: 800_000 }), (sayings, now) => {
+        const items = sayings.flatMap(linesOf);
         const { waiting, dropped } = sortWaiting(items, now);
         expect(waiting.length + dropped.length).toBe(items.length);
-        expect(new Set(waiting.map(({ text }) => text)).size).toBe(waiting.length);
+        const wholes = new Set(waiting.map(({ whole }) => whole));
+        expect(new Set([...wholes].map(({ text }) => text)).size).toBe(wholes.size);
+        for (const whole of wholes)
+          expect(waiting.filter((line) => line.whole === whole)).toEqual(
+            items.filter((line) => line.whole === whole),
+          );
         for (const [n, next] of waiting.slice(1).entries()) {
           const before = waiting[n]!;
           const order = URGENCIES.indexOf(next.urgency) - URGENCIES.indexOf(before.urgency);
           expect(order > 0 || (order === 0 && next.at >= before.at)).toBe(true);
         }
         expect(
-          dropped.every(({ item: { urgency }, reason }) => reason === 'repeated' || urgency !== 'moderation'),
+          dropped.every(({ item, reason }) => reason === 'repeated' || item.urgency !== 'moderation'),
         ).toBe(true);
       }),
     );

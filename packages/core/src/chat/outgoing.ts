@@ -32,8 +32,11 @@ export function prepareLines(text: string, ownStart: boolean): string[] {
     .filter((part) => /[^\s\p{Cf}]/u.test(part));
 }
 
+/** A line that waits to be said. */
 export interface Waiting {
   readonly text: string;
+  /** the whole text it is a part of; parts of one text are never taken for repeats of each other */
+  readonly whole: { readonly text: string };
   readonly urgency: Urgency;
   /** when it was to be said, UTC milliseconds */
   readonly at: number;
@@ -46,23 +49,27 @@ export interface Sorted<T extends Waiting> {
 
 /**
  * The order in which waiting lines leave: by urgency, then by age. Drops what is too old
- * to make sense, and of equal texts that wait all but the first.
+ * to make sense, and of equal whole texts that wait all but the first.
  */
 export function sortWaiting<T extends Waiting>(items: readonly T[], now: number): Sorted<T> {
   const dropped: { item: T; reason: 'stale' | 'repeated' }[] = [];
-  const texts = new Set<string>();
+  const firsts = new Map<string, Waiting['whole']>();
   const waiting = [...items]
     .sort((a, b) => URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) || a.at - b.at)
     .filter((item) => {
-      const reason =
-        now - item.at > STALE_AFTER_MS[item.urgency]
-          ? 'stale'
-          : texts.has(item.text)
-            ? 'repeated'
-            : undefined;
+      const reason = reasonToDrop(item, firsts.get(item.whole.text), now);
       if (reason !== undefined) dropped.push({ item, reason });
-      else texts.add(item.text);
+      else firsts.set(item.whole.text, item.whole);
       return reason === undefined;
     });
   return { waiting, dropped };
+}
+
+function reasonToDrop(
+  item: Waiting,
+  first: Waiting['whole'] | undefined,
+  now: number,
+): 'stale' | 'repeated' | undefined {
+  if (now - item.at > STALE_AFTER_MS[item.urgency]) return 'stale';
+  return first !== undefined && first !== item.whole ? 'repeated' : undefined;
 }

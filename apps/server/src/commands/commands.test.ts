@@ -1,0 +1,153 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
+import type { Standin } from '@gully/standin/standin';
+import { Gully, LANTERN, newStandin } from '../test-support/index.js';
+
+let standin: Standin;
+let gully: Gully;
+beforeAll(async () => {
+  standin = await newStandin();
+  gully = await Gully.start(standin);
+});
+afterAll(async () => {
+  await gully.stop();
+  await standin.close();
+});
+beforeEach(async () => {
+  for (const { id } of (await gully.http.get('/api/commands')).body as { id: string }[])
+    await gully.http.delete(`/api/commands/${id}`).expect(204);
+});
+
+describe('the life of a command', () => {
+  test('it is added, changed, put back, deleted and restored', async () => {
+    const { id } = await gully.add({ name: ' !lantern ' });
+    const changed = await gully.http
+      .put(`/api/commands/${id}`)
+      .send({ ...LANTERN, text: 'dark', version: 1 })
+      .expect(200);
+    expect(changed.body).toMatchObject({
+      id,
+      name: 'lantern',
+      text: 'dark',
+      version: 2,
+      uses: 0,
+      lastUse: null,
+    });
+    const back = await gully.http.post(`/api/commands/${id}/step-back`).send({ version: 2 }).expect(200);
+    expect(back.body).toMatchObject({ text: LANTERN.text, version: 3 });
+    await gully.http.delete(`/api/commands/${id}`).expect(204);
+    await gully.http.get(`/api/commands/${id}`).expect(404);
+    expect((await gully.http.get('/api/commands')).body).toEqual([]);
+    await gully.http.post(`/api/commands/${id}/restore`).expect(200);
+    expect((await gully.http.get(`/api/commands/${id}`).expect(200)).body).toMatchObject({
+      name: 'lantern',
+      aliases: ['lamp'],
+      version: 3,
+    });
+  });
+
+  test('of two windows on one command the second to save is told, and shown what is stored', async () => {
+    const { id } = await gully.add();
+    const both = ['first', 'second'].map((text) =>
+      gully.http.put(`/api/commands/${id}`).send({ ...LANTERN, text, version: 1 }),
+    );
+    const [one, two] = await Promise.all(both);
+    const [won, lost] = one!.status === 200 ? [one!, two!] : [two!, one!];
+    expect([won.status, lost.status]).toEqual([200, 409]);
+    expect(lost.headers['content-type']).toMatch(/application\/problem\+json/u);
+    expect(lost.body).toMatchObject({
+      status: 409,
+      current: { id, version: 2, text: (won.body as { text: string }).text },
+    });
+  });
+
+  test('of two commands saved at once under one name, one is', async () => {
+    const both = await Promise.all([1, 2].map(() => gully.http.post('/api/commands').send(LANTERN)));
+    expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
+  });
+
+  test('a name taken since cannot be restored over, and nothing is lost by trying', async () => {
+    const { id } = await gully.add();
+    await gully.http.delete(`/api/commands/${id}`);
+    await gully.add({ name: 'lamp', aliases: [] });
+    const refused = await gully.http.post(`/api/commands/${id}/restore`).expect(422);
+    expect((refused.body as { fields: object }).fields).toEqual({
+      aliases: '!lamp is taken: there is a command of that name',
+    });
+    expect((await gully.http.get('/api/commands')).body).toHaveLength(1);
+  });
+});
+
+describe('bad input comes back by field', () => {
+  test.each<[object, string, RegExp]>([
+    [{ name: '' }, 'name', /Give it a name/u],
+    [{ name: 'two words' }, 'name', /one word/u],
+    [{ text: 'x {{ viewer' }, 'text', /^Line 1, column 3: /u],
+    [{ text: '' }, 'text', /Write what the bot says/u],
+    [{ cooldown: -1 }, 'cooldown', /0/u],
+    [{ cooldown: '5' }, 'cooldown', /integer/u],
+    [{ lowestRole: 'wizard' }, 'lowestRole', /one of/u],
+    [{ aliases: Array.from({ length: 201 }, (_, n) => `a${String(n)}`) }, 'aliases', /at most 200/u],
+    [{ secret: true }, 'secret', /should not exist/u],
+  ])('%j', async (change, field, words) => {
+    const { body, headers } = await gully.http
+      .post('/api/commands')
+      .send({ ...LANTERN, ...change })
+      .expect(422);
+    expect(headers['content-type']).toMatch(/application\/problem\+json/u);
+    expect((body as { fields: Record<string, string> }).fields[field]).toMatch(words);
+    expect((await gully.http.get('/api/commands')).body).toEqual([]);
+  });
+
+  test('taken names say by which', async () => {
+    await gully.add();
+    const { body } = await gully.http
+      .post('/api/commands')
+      .send({ ...LANTERN, name: 'LAMP', aliases: ['lantern'] })
+      .expect(422);
+    expect((body as { fields: object }).fields).toEqual({
+      name: '!LAMP is taken: it is an alias of !lantern',
+      aliases: '!lantern is taken: there is a command of that name',
+    });
+  });
+
+  test('no stack reaches a person, whatever is sent', async () => {
+    const broken = await gully.http
+      .post('/api/commands')
+      .set('content-type', 'application/json')
+      .send('{"name":')
+      .expect(400);
+    const huge = await gully.http
+      .post('/api/commands')
+      .send({ ...LANTERN, text: 'x'.repeat(200_000) })
+      .expect(413);
+    const gone = await gully.http
+      .put('/api/commands/nothing')
+      .send({ ...LANTERN, version: 1 })
+      .expect(404);
+    for (const { body, text } of [broken, huge, gone]) {
+      expect(body).toMatchObject({ title: expect.any(String), detail: expect.any(String) });
+      expect(text).not.toMatch(/at .*\.(js|ts)|node_modules/u);
+    }
+    expect((gone.body as { detail: string }).detail).toMatch(/draft is kept/u);
+  });
+});
+
+describe('who may ask', () => {
+  test.each([
+    [{ host: 'gully.example' }, 403],
+    [{ origin: 'http://evil.example' }, 403],
+    [{ origin: 'null' }, 403],
+    [{}, 200],
+  ])('%j gives %i', async (headers, status) => {
+    await gully.http
+      .get('/api/health')
+      .set(headers as Record<string, string>)
+      .expect(status);
+  });
+
+  test('answers carry a policy without inline scripts', async () => {
+    const policy = (await gully.http.get('/api/health')).headers['content-security-policy'] ?? '';
+    expect(policy).toMatch(/script-src 'self'(;|$)/u);
+    expect(policy).toMatch(/default-src 'none'/u);
+  });
+});

@@ -1,0 +1,143 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import SqliteFile from 'better-sqlite3';
+import type { DataSource } from 'typeorm';
+import { Batch, Database, openDatabase } from './index.js';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'gully-db-'));
+});
+
+describe('the one door for writing', () => {
+  let source: DataSource;
+  let database: Database;
+  beforeEach(async () => {
+    source = await openDatabase(folder);
+    database = new Database(source);
+    await source.query(
+      'CREATE TABLE purses (name TEXT PRIMARY KEY, flint INTEGER NOT NULL CHECK (flint >= 0))',
+    );
+    await source.query(`INSERT INTO purses VALUES ('a', 1000), ('b', 1000), ('c', 0)`);
+  });
+  afterEach(() => database.onApplicationShutdown());
+
+  const purses = async (): Promise<Record<string, number>> =>
+    Object.fromEntries(
+      (await source.query<{ name: string; flint: number }[]>('SELECT name, flint FROM purses')).map(
+        ({ name, flint }) => [name, flint],
+      ),
+    );
+
+  test('of 200 overlapping transfers, some failing half-way, each is whole or absent', async () => {
+    const transfer = (n: number): Promise<void> =>
+      database.write(async (manager) => {
+        await manager.query(`UPDATE purses SET flint = flint - 7 WHERE name = 'a'`);
+        await Promise.resolve();
+        if (n % 3 === 0) throw new Error('on purpose');
+        await manager.query(`UPDATE purses SET flint = flint + 7 WHERE name = 'b'`);
+      });
+    const results = await Promise.allSettled(Array.from({ length: 200 }, (_, n) => transfer(n)));
+    // 133 were let through, and flint runs out at 142, so every failure is one on purpose.
+    const done = results.filter(({ status }) => status === 'fulfilled').length;
+    expect(done).toBe(133);
+    expect(await purses()).toEqual({ a: 1000 - 7 * done, b: 1000 + 7 * done, c: 0 });
+  });
+
+  test('what the database refuses is undone whole, and the next write goes on', async () => {
+    const overdraw = database.write(async (manager) => {
+      await manager.query(`UPDATE purses SET flint = flint + 5 WHERE name = 'c'`);
+      await manager.query(`UPDATE purses SET flint = flint - 2000 WHERE name = 'a'`);
+    });
+    await expect(overdraw).rejects.toThrow(/CHECK/u);
+    await database.write((manager) => manager.query(`UPDATE purses SET flint = 1 WHERE name = 'c'`));
+    expect(await purses()).toEqual({ a: 1000, b: 1000, c: 1 });
+  });
+
+  test('what is written is on disk when the promise resolves', async () => {
+    await database.write((manager) => manager.query(`UPDATE purses SET flint = 42 WHERE name = 'c'`));
+    const other = new SqliteFile(join(folder, 'gully.db'), { readonly: true });
+    expect(other.prepare(`SELECT flint FROM purses WHERE name = 'c'`).pluck().get()).toBe(42);
+    other.close();
+    expect((await source.query<[{ synchronous: number }]>('PRAGMA synchronous'))[0].synchronous).toBe(2);
+    expect((await source.query<[{ foreign_keys: number }]>('PRAGMA foreign_keys'))[0].foreign_keys).toBe(1);
+  });
+
+  test('a batch is written together, in order, and once more when the first try fails', async () => {
+    const written: number[][] = [];
+    const given: number[] = [];
+    let failures = 1;
+    const batch = new Batch<number>(
+      database,
+      (_, items) => {
+        if (failures-- > 0) return Promise.reject(new Error('disk full'));
+        written.push(items);
+        return Promise.resolve();
+      },
+      (_, count) => given.push(count),
+    );
+    for (let n = 0; n < 3; n++) batch.add(n);
+    await batch.flush();
+    batch.add(3);
+    await batch.flush();
+    expect(written).toEqual([[0, 1, 2, 3]]);
+    failures = 2;
+    batch.add(4);
+    await batch.flush();
+    await batch.flush();
+    expect(given).toEqual([1]);
+  });
+});
+
+describe('a file that cannot be used is left as it was', () => {
+  const path = (): string => join(folder, 'gully.db');
+
+  test('from a later version', async () => {
+    await (await openDatabase(folder)).destroy();
+    const file = new SqliteFile(path());
+    file
+      .prepare(`INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Tomorrow9999999999999')`)
+      .run();
+    file.pragma('wal_checkpoint(TRUNCATE)');
+    file.close();
+    const before = readFileSync(path());
+    await expect(openDatabase(folder)).rejects.toThrow(
+      /written by a later version of Gully \(it holds “Tomorrow9999999999999”\)\. Nothing in it was changed/u,
+    );
+    expect(readFileSync(path()).equals(before)).toBe(true);
+  });
+
+  test('damaged in the middle, cut short, or no database at all', async () => {
+    await (await openDatabase(folder)).destroy();
+    const whole = readFileSync(path());
+    const torn = Buffer.from(whole);
+    torn.fill(0xee, 4096, 12_288);
+    for (const damaged of [
+      torn,
+      whole.subarray(0, 5_000),
+      Buffer.from('this is a letter, not a database\n'.repeat(200)),
+    ]) {
+      writeFileSync(path(), damaged);
+      await expect(openDatabase(folder)).rejects.toThrow(
+        /is damaged \(.+\)\. Nothing in it was changed\. Move the file away/u,
+      );
+      expect(readFileSync(path()).equals(damaged)).toBe(true);
+    }
+  });
+
+  test('of another program', async () => {
+    const file = new SqliteFile(path());
+    file.exec('CREATE TABLE recipes (name TEXT)');
+    file.close();
+    await expect(openDatabase(folder)).rejects.toThrow(/not one of Gully’s/u);
+  });
+
+  test('a data folder that cannot be made is named', async () => {
+    writeFileSync(join(folder, 'file'), '');
+    await expect(openDatabase(join(folder, 'file', 'data'))).rejects.toThrow(
+      /The data folder .* cannot be made/u,
+    );
+  });
+});

@@ -1,0 +1,19 @@
+import type { RequestHandler } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { Problem, sendProblem } from '../problem/index.js';
+
+/** One person and their helpers: many quick requests are normal, thousands are a loop gone wrong. */
+export function requestLimit(): RequestHandler {
+  return rateLimit({
+    windowMs: 10_000,
+    limit: 2_000,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, response) => {
+      sendProblem(
+        response,
+        new Problem(429, 'Too many requests', 'Nothing was changed. Wait a few seconds and try again.'),
+      );
+    },
+  });
+}

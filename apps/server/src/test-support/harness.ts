@@ -1,0 +1,132 @@
+import 'reflect-metadata';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import type { LineView } from '@gully/core/news';
+import { startStandin, type Standin, type StandinOptions } from '@gully/standin/standin';
+import request from 'supertest';
+import type TestAgent from 'supertest/lib/agent.js';
+import { DataSource } from 'typeorm';
+import { makeApp } from '../app.js';
+import { ConnectionService } from '../chat/index.js';
+import { readEnvironment } from '../configuration/index.js';
+import { openDatabase } from '../database/index.js';
+import { makeLog } from '../log/index.js';
+
+export const LANTERN = {
+  name: 'lantern',
+  aliases: ['lamp'],
+  text: '{{ viewer.name }} lights lantern {{ command.uses }}. {{ input.all }}',
+  enabled: true,
+  lowestRole: 'viewer',
+  cooldown: 0,
+  viewerCooldown: 0,
+};
+
+export function newFolder(): string {
+  return mkdtempSync(join(tmpdir(), 'gully-test-'));
+}
+
+export function newStandin(options: Partial<StandinOptions> = {}): Promise<Standin> {
+  return startStandin({
+    ircPort: 0,
+    httpPort: 0,
+    channel: '#lanternhour',
+    streamer: 'odalys_tarn',
+    bot: 'gully',
+    seed: 1,
+    ...options,
+  });
+}
+
+/** Looks again and again until `look` gives something, or fails with what it saw last. */
+export async function until<T>(look: () => Promise<T | undefined> | T | undefined, what: string): Promise<T> {
+  const end = Date.now() + 10_000;
+  for (;;) {
+    const found = await look();
+    if (found !== undefined) return found;
+    if (Date.now() > end) throw new Error(`it never came about: ${what}`);
+    await new Promise((resolve) => setTimeout(resolve, 15));
+  }
+}
+
+/** The server as it really runs: a database file, a socket to the stand-in, HTTP on loopback. */
+export class Gully {
+  private constructor(
+    readonly app: NestExpressApplication,
+    readonly source: DataSource,
+    readonly standin: Standin,
+    readonly origin: string,
+    readonly http: TestAgent,
+  ) {}
+
+  static async start(
+    standin: Standin,
+    folder = newFolder(),
+    settings: Record<string, string> = {},
+  ): Promise<Gully> {
+    const environment = readEnvironment({
+      GULLY_HTTP_PORT: '0',
+      GULLY_IRC_PORT: String(standin.ircPort),
+      GULLY_STANDIN_URL: `http://127.0.0.1:${String(standin.httpPort)}`,
+      GULLY_STREAMER: 'odalys_tarn',
+      GULLY_LOG: 'silent',
+      ...settings,
+    });
+    const source = await openDatabase(folder);
+    const app = await makeApp(environment, source, makeLog('silent', false));
+    await app.listen(0, '127.0.0.1');
+    const { port } = app.getHttpServer().address() as { port: number };
+    const origin = `http://127.0.0.1:${String(port)}`;
+    const gully = new Gully(app, source, standin, origin, request(origin));
+    gully.connection.connect();
+    return gully;
+  }
+
+  /** Started, and let into the chat room. */
+  static async inRoom(standin: Standin, folder?: string, settings?: Record<string, string>): Promise<Gully> {
+    const gully = await Gully.start(standin, folder, settings);
+    await gully.entered();
+    return gully;
+  }
+
+  async entered(): Promise<void> {
+    await until(() => (this.connection.open ? true : undefined), 'the connection');
+  }
+
+  get connection(): ConnectionService {
+    return this.app.get(ConnectionService);
+  }
+
+  async add(command: Partial<typeof LANTERN> = {}): Promise<{ id: string; version: number }> {
+    const { body } = await this.http
+      .post('/api/commands')
+      .send({ ...LANTERN, ...command })
+      .expect(201);
+    return body as { id: string; version: number };
+  }
+
+  /** Types a line in chat as a viewer, and answers with it as Gully logged it. */
+  async type(name: string, text: string, roles: string[] = []): Promise<LineView> {
+    const before = new Set((await this.lines()).map(({ id }) => id));
+    await this.http.post('/api/standin/say').send({ name, roles, text }).expect(204);
+    return this.line((line) => line.name === name && !before.has(line.id), `${name}: ${text}`);
+  }
+
+  async lines(): Promise<LineView[]> {
+    return (await this.http.get('/api/chat/lines?limit=500').expect(200)).body as LineView[];
+  }
+
+  line(fits: (line: LineView) => boolean, what: string): Promise<LineView> {
+    return until(async () => (await this.lines()).find(fits), what);
+  }
+
+  said(text: string): Promise<LineView> {
+    return this.line((line) => line.own && line.text === text, `the bot saying “${text}”`);
+  }
+
+  async stop(): Promise<void> {
+    await this.app.close();
+  }
+}

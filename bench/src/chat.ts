@@ -1,0 +1,191 @@
+import 'reflect-metadata';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import {
+  CommandNameRow,
+  CommandRow,
+  Database,
+  openDatabase,
+  ViewerRow,
+  type EntityManager,
+} from '@gully/server/database';
+import { Load } from './load.js';
+
+const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+const ROUNDS = 3;
+const MESSAGES = 12_000;
+const VIEWERS = 20_000;
+const COMMANDS = 200;
+
+interface Result {
+  readonly perSecond: number;
+  readonly p50: number;
+  readonly p99: number;
+}
+
+/** Messages through the real TCP path, with Gully and with a bare bot of the same client library, in turn. */
+async function main(): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'gully-bench-'));
+  await seed(folder);
+  const standin = await start(
+    'apps/standin/dist/main.js',
+    [],
+    { STANDIN_IRC_PORT: '0', STANDIN_HTTP_PORT: '0' },
+    /^\{"irc"/u,
+  );
+  const { irc } = JSON.parse(standin.line) as { irc: number };
+  const settings = {
+    GULLY_DATA_DIR: folder,
+    GULLY_HTTP_PORT: '0',
+    GULLY_IRC_PORT: String(irc),
+    GULLY_CHAT_LIMIT: '1000000',
+    GULLY_CHAT_LIMIT_MODERATOR: '1000000',
+    GULLY_CHAT_LIMIT_SECONDS: '1',
+    GULLY_LOG: 'error',
+  };
+  const results: Record<'bare' | 'gully', Result[]> = { bare: [], gully: [] };
+  console.log(
+    `${COMMANDS} commands, ${VIEWERS.toLocaleString('en')} known viewers, ${ROUNDS} rounds of ${MESSAGES.toLocaleString('en')} messages each`,
+  );
+  for (let round = 0; round < ROUNDS; round++) {
+    const bare = await start('bench/dist/bare-bot.js', [String(irc)], {}, /^ready/u);
+    results.bare.push(await measure(irc));
+    await end(bare.child);
+    const gully = await start('apps/server/dist/main.js', [], settings, /^Gully is at/u);
+    await inRoom(gully.line.replace('Gully is at ', '').trim());
+    results.gully.push(await measure(irc));
+    await end(gully.child);
+  }
+  await end(standin.child);
+  rmSync(folder, { recursive: true, force: true });
+  report(results);
+}
+
+async function measure(port: number): Promise<Result> {
+  const load = await Load.join(port);
+  await load.throughput(1_000);
+  const perSecond = await load.throughput(MESSAGES);
+  const times = await load.latency(100, 8);
+  await load.close();
+  return {
+    perSecond,
+    p50: times.getValueAtPercentile(50) / 1000,
+    p99: times.getValueAtPercentile(99) / 1000,
+  };
+}
+
+function report({ bare, gully }: Record<'bare' | 'gully', Result[]>): void {
+  const median = (results: readonly Result[], of: keyof Result): number =>
+    results.map((result) => result[of]).sort((a, b) => a - b)[Math.floor(results.length / 2)] ?? NaN;
+  const row = (name: string, results: readonly Result[]): string =>
+    `${name.padEnd(10)} ${median(results, 'perSecond').toFixed(0).padStart(8)} /s   p50 ${median(results, 'p50').toFixed(2).padStart(7)} ms   p99 ${median(results, 'p99').toFixed(2).padStart(7)} ms`;
+  console.log(row('bare bot', bare));
+  console.log(row('Gully', gully));
+  const ratio = median(gully, 'perSecond') / median(bare, 'perSecond');
+  const later = median(gully, 'p99') - median(bare, 'p99');
+  console.log(`throughput: ${ratio.toFixed(2)} of the bare bot’s (aim: at least 0.5)`);
+  console.log(
+    `p99 at 100 messages a second: ${later.toFixed(2)} ms later than the bare bot (aim: within 15)`,
+  );
+}
+
+async function seed(folder: string): Promise<void> {
+  const database = new Database(await openDatabase(folder));
+  const now = Date.now();
+  const pad = (n: number): string => String(n).padStart(26, '0');
+  const viewers = Array.from({ length: VIEWERS }, (_, n) => ({
+    id: pad(n),
+    connection: 'irc',
+    account: `nick:caver${String(n)}`,
+    name: `caver${String(n)}`,
+    role: 'viewer' as const,
+    firstSeen: now,
+    lastSeen: now,
+    messages: n,
+  }));
+  const commands = Array.from({ length: COMMANDS }, (_, n) => ({
+    id: pad(n),
+    name: `passage${String(n)}`,
+    aliases: [],
+    text: `{{ viewer.name }} walks passage ${String(n)} of {{ channel.name }}: {{ input.all }}`,
+    enabled: true,
+    lowestRole: 'viewer' as const,
+    cooldown: 0,
+    viewerCooldown: 0,
+    version: 1,
+    changedAt: now,
+    deletedAt: null,
+    uses: 0,
+    lastUse: null,
+  }));
+  await database.write(async (manager) => {
+    await insert(manager, ViewerRow, viewers);
+    await insert(manager, CommandRow, commands);
+    await insert(
+      manager,
+      CommandNameRow,
+      commands.map(({ id, name }) => ({ name, commandId: id })),
+    );
+  });
+  await database.onApplicationShutdown();
+}
+
+async function insert<T extends object>(
+  manager: EntityManager,
+  entity: new () => T,
+  rows: readonly T[],
+): Promise<void> {
+  for (let at = 0; at < rows.length; at += 500)
+    await manager
+      .createQueryBuilder()
+      .insert()
+      .into(entity)
+      .values(rows.slice(at, at + 500))
+      .updateEntity(false)
+      .execute();
+}
+
+async function inRoom(address: string): Promise<void> {
+  for (;;) {
+    const { state } = (await (await fetch(`${address}/api/connection`)).json()) as { state: string };
+    if (state === 'connected') return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}
+
+function start(
+  script: string,
+  args: string[],
+  env: Record<string, string>,
+  ready: RegExp,
+): Promise<{ child: ChildProcess; line: string }> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [join(ROOT, script), ...args], {
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let output = '';
+    child.stdout.setEncoding('utf8').on('data', (chunk: string) => {
+      output += chunk;
+      const line = output.split('\n').find((each) => ready.test(each));
+      if (line !== undefined) resolve({ child, line });
+    });
+    child.once('exit', () => {
+      reject(new Error(`${script} ended:\n${output}`));
+    });
+  });
+}
+
+function end(child: ChildProcess): Promise<void> {
+  return new Promise((resolve) => {
+    child.once('exit', () => {
+      resolve();
+    });
+    child.kill('SIGTERM');
+  });
+}
+
+await main();

@@ -1,0 +1,76 @@
+import { expect, openCommands, test } from './test-support/world.js';
+
+test('a page that lost the server comes back by itself and has missed nothing', async ({ page, world }) => {
+  await openCommands(page, world);
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await world.type('siltlark', 'evening all');
+  await expect(chat.getByText('evening all')).toBeVisible();
+  // Asked for whole, lines are written first; unwritten ones, a quarter of a second's, go with a power cut.
+  await page.request.get(`${world.address}/api/chat/lines?limit=500`);
+  await world.stopServer('SIGKILL');
+  await expect(page.getByText('Gully does not answer')).toBeVisible();
+  await world.startServer();
+  await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
+  await world.type('siltlark', 'did I miss the lake');
+  await world.add('lake', 'nobody has stood at it yet');
+  await expect(chat.getByText('did I miss the lake')).toHaveCount(1);
+  await expect(chat.getByText('evening all')).toHaveCount(1);
+  await expect(page.getByRole('link', { name: /!lake/ })).toBeVisible();
+});
+
+test('chat follows what arrives, stands still while one reads, and goes back to older lines', async ({
+  page,
+  world,
+}) => {
+  for (let n = 0; n < 260; n++) await world.type('drip_count', `drop ${String(n)}`);
+  await openCommands(page, world);
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await expect(chat.getByText('drop 259', { exact: true })).toBeVisible();
+  await chat.evaluate((element) => {
+    element.scrollTop = 0;
+  });
+  await world.type('siltlark', 'new one');
+  await expect(page.getByRole('button', { name: '1 new' })).toBeVisible();
+  await expect
+    .poll(async () => {
+      await chat.evaluate((element) => {
+        element.scrollTop = 0;
+      });
+      return chat.getByText('drop 0', { exact: true }).count();
+    })
+    .toBe(1);
+  await page.getByRole('button', { name: '1 new' }).click();
+  await expect(chat.getByText('new one')).toBeVisible();
+});
+
+test('the connection is shown as it breaks and mends, and the board tells what happened', async ({
+  page,
+  world,
+}) => {
+  await world.add('map', 'the survey', { lowestRole: 'moderator' });
+  await page.goto(`${world.address}/air`);
+  const panel = page.getByRole('region', { name: 'Connection' });
+  await expect(panel.getByText(/with moderator rights/)).toBeVisible();
+  await world.type('pebblewren', '!map');
+  await world.type('mossmoth', '!map', ['moderator']);
+  const activity = page.getByRole('log', { name: 'Activity' });
+  await expect(activity.getByText('pebblewren writes here for the first time')).toBeVisible();
+  await expect(activity.getByText('pebblewren !map: for moderators and up')).toBeVisible();
+  await expect(activity.getByText('mossmoth ran !map')).toBeVisible();
+  await panel.getByRole('button', { name: 'Break it for 5 s' }).click();
+  await expect(panel.getByText(/Connection lost|Refused/)).toBeVisible();
+  await expect(panel.getByText(/Next try in \d+ s/)).toBeVisible();
+  await expect(panel.getByText('Connected')).toBeVisible({ timeout: 20_000 });
+  await expect(activity.getByText('lost the chat room')).toBeVisible();
+});
+
+test('Review lists who wrote, and finds them by name', async ({ page, world }) => {
+  await world.type('quillrush', 'I felt the draught', ['vip']);
+  await world.type('thirdrope', 'rope is snug');
+  await world.type('thirdrope', 'ready');
+  await page.goto(`${world.address}/review`);
+  await expect(page.getByRole('row', { name: /thirdrope viewer 2/ })).toBeVisible();
+  await page.getByLabel('Find a name').fill('QUILL');
+  await expect(page.getByRole('row', { name: /quillrush VIP 1/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /thirdrope/ })).toBeHidden();
+});

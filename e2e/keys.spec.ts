@@ -1,0 +1,95 @@
+import axe from 'axe-core';
+import { expect, openCommands, test, type Page } from './test-support/world.js';
+
+test('everything by keyboard: modes, a new command, its blanks, saving, rehearsing, the dock', async ({
+  page,
+  world,
+}) => {
+  await openCommands(page, world);
+  await page.keyboard.press('g');
+  await page.keyboard.press('a');
+  await expect(page).toHaveURL(/\/air$/);
+  await page.keyboard.press('g');
+  await page.keyboard.press('p');
+  await expect(page).toHaveURL(/\/prepare\/commands$/);
+  await page.keyboard.press('n');
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('!hail');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('!hello !hi');
+  await page.keyboard.press('Escape');
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
+  await expect(page.getByRole('combobox', { name: 'Who may use it' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('combobox', { name: 'Who may use it' })).toHaveText('Followers and up');
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
+  await expect(page.getByRole('textbox', { name: 'Text' })).toBeFocused();
+  await page.keyboard.type('Hello {');
+  await expect(page.getByRole('option', { name: /viewer\.name/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('preview')).toHaveText('Now: Hello pebblewren');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Saved !hail')).toBeVisible();
+
+  await page.getByRole('heading', { name: 'What it does' }).click();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('rehearse');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Type in the rehearsal')).toBeFocused();
+  await page.keyboard.type('!hi');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('log', { name: 'Rehearsal' }).getByText('Hello pebblewren')).toBeVisible();
+  await page.keyboard.press('Control+.');
+  await expect(page.getByRole('complementary', { name: 'Chat, folded' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Type in the rehearsal')).toBeFocused();
+  // While a field has the focus, letters are letters.
+  await page.keyboard.type('ng a?');
+  await expect(page.getByLabel('Type in the rehearsal')).toHaveValue('ng a?');
+});
+
+async function violations(page: Page): Promise<string[]> {
+  await page.evaluate(axe.source);
+  return page.evaluate(async () => {
+    const run = (globalThis as unknown as { axe: typeof axe }).axe.run;
+    const tags = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+    const { violations } = await run(document, { runOnly: tags });
+    return violations.map(
+      ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+    );
+  });
+}
+
+for (const theme of ['limestone', 'cave'] as const)
+  for (const width of [1280, 420])
+    test(`no accessibility violations, ${theme}, ${String(width)} px`, async ({ page, world }) => {
+      await page.addInitScript((chosen) => {
+        localStorage.setItem('gully.theme', chosen);
+      }, theme);
+      await page.setViewportSize({ width, height: 800 });
+      const id = await world.add('map', 'the {{ viewer.nme }} survey', { lowestRole: 'vip' });
+      await world.type('siltlark', '!map');
+      await world.type('quillrush', '!map', ['vip']);
+      for (const path of [`/prepare/commands/${id}`, '/prepare/commands/new', '/air', '/review/viewers']) {
+        await page.goto(world.address + path);
+        await expect(page.getByRole('main')).not.toBeEmpty();
+        await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+        expect(await violations(page)).toEqual([]);
+        expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+      }
+      if (width < 900) {
+        await page.getByRole('button', { name: 'Chat' }).click();
+        await expect(page.getByRole('dialog', { name: 'Chat' })).toBeVisible();
+      }
+      await page.getByRole('tab', { name: 'Rehearsal' }).click();
+      await page.getByLabel('Type in the rehearsal').fill('!map');
+      await page.keyboard.press('Enter');
+      await expect(page.getByText('for VIPs and up').first()).toBeVisible();
+      expect(await violations(page)).toEqual([]);
+    });

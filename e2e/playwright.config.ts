@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: '../test-results',
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  use: {
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: 'reduce',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      // Without these, a browser in a closed network spends its time on refused look-ups.
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,7 @@
+// @ts-check
+/** `npm run bench`: each benchmark prints ratios against a named baseline measured in the same run. */
+import { build } from './build.mjs';
+import { must } from './run.mjs';
+
+await build();
+await must(process.execPath, ['bench/dist/chat.js']);

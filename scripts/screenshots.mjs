@@ -1,0 +1,97 @@
+// @ts-check
+/** `npm run screenshots`: one current picture of each main view, 1280x800, with the demo's data, in docs/screenshots. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { chromium as browserPath } from './chromium.mjs';
+import { must, ROOT, start } from './run.mjs';
+
+await build();
+const { chromium } = await import('@playwright/test');
+const data = mkdtempSync(join(tmpdir(), 'gully-shots-'));
+await must(process.execPath, ['apps/server/dist/demo/main.js', data]);
+const standin = await start(
+  ['apps/standin/dist/main.js'],
+  { STANDIN_IRC_PORT: '0', STANDIN_HTTP_PORT: '0', STANDIN_CROWD: '120', STANDIN_RATE: '40' },
+  /^\{"irc"/,
+);
+const ports = JSON.parse(standin.line);
+const server = await start(
+  ['apps/server/dist/main.js'],
+  {
+    GULLY_DATA_DIR: data,
+    GULLY_HTTP_PORT: '0',
+    GULLY_IRC_PORT: `${ports.irc}`,
+    GULLY_STANDIN_URL: `http://127.0.0.1:${ports.http}`,
+    GULLY_STREAMER: 'odalys_tarn',
+    GULLY_LOG: 'warn',
+  },
+  /^Gully is at /,
+);
+const address = server.line.replace('Gully is at ', '').trim();
+const browser = await chromium.launch({
+  executablePath: await browserPath(),
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+});
+
+/**
+ * @param {string} name
+ * @param {string} path
+ * @param {(page: import('@playwright/test').Page) => Promise<void>} act
+ * @param {string} [theme]
+ */
+async function shoot(name, path, act, theme = 'limestone') {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+  await page.addInitScript((chosen) => localStorage.setItem('gully.theme', chosen), theme);
+  await page.goto(address + path);
+  await page.locator('.top').getByText('Connected').waitFor();
+  await act(page);
+  await page.mouse.move(640, 790);
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });
+  await page.close();
+}
+
+/** @param {import('@playwright/test').Page} page */
+async function rehearse(page) {
+  await page.getByRole('link', { name: /!wet/ }).click();
+  await page.getByRole('textbox', { name: 'Text' }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(' Dry socks hang by the fire in {{ chanel.name }}.');
+  await page.getByRole('tab', { name: 'Rehearsal' }).click();
+  for (const line of ['!deph', '!wet', '!boots again']) {
+    await page.getByLabel('Type in the rehearsal').fill(line);
+    await page.keyboard.press('Enter');
+    await page.getByText(line, { exact: true }).waitFor();
+  }
+}
+
+try {
+  await shoot('prepare-command', '/prepare/commands', rehearse);
+  await shoot('prepare-command-cave', '/prepare/commands', rehearse, 'cave');
+  await shoot('prepare-new', '/prepare/commands', async () => undefined);
+  await shoot('on-air', '/air', async (page) => {
+    await page.getByRole('log', { name: 'Activity' }).waitFor();
+  });
+  await shoot('on-air-cave', '/air', async () => undefined, 'cave');
+  await shoot('dock-why', '/prepare/commands', async (page) => {
+    for (const text of ['!map', '!map'])
+      await page.request.post(`${address}/api/standin/say`, {
+        data: { name: 'pebblewren', roles: ['subscriber'], text },
+      });
+    await page
+      .getByRole('button', { name: /cooling down, \d+ s left/ })
+      .last()
+      .click();
+    await page.getByText('Why it did not run').waitFor();
+  });
+  await shoot('review-viewers', '/review/viewers', async (page) => {
+    await page.getByRole('table').waitFor();
+  });
+} finally {
+  await browser.close();
+  server.child.kill('SIGTERM');
+  await new Promise((resolve) => server.child.once('exit', resolve));
+  standin.child.kill('SIGTERM');
+  rmSync(data, { recursive: true, force: true });
+}
