@@ -156,6 +156,7 @@ export default tseslint.config(
         clearTimeout: 'readonly',
         URL: 'readonly',
         fetch: 'readonly',
+        localStorage: 'readonly',
       },
     },
   },

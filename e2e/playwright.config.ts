@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
-  outputDir: '../test-results',
+  outputDir: '../test-results/pages',
   fullyParallel: true,
   workers: 2,
   retries: 0,

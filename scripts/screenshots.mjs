@@ -62,7 +62,7 @@ async function rehearse(page) {
   for (const line of ['!deph', '!wet', '!boots again']) {
     await page.getByLabel('Type in the rehearsal').fill(line);
     await page.keyboard.press('Enter');
-    await page.getByText(line, { exact: true }).waitFor();
+    await page.getByRole('log', { name: 'Rehearsal' }).getByText(line, { exact: true }).waitFor();
   }
 }
 

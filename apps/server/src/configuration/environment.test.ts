@@ -22,6 +22,6 @@ test.each([
   ['GULLY_STANDIN_URL', 'not an address'],
 ])('a wrong %s is named with what it was', (name, value) => {
   expect(() => readEnvironment({ [name]: value })).toThrow(
-    new RegExp(`${name} is “${name === 'GULLY_IRC_PORT' ? 'NaN' : value.replace(/[.+]/gu, '\\$&')}”`, 'u'),
+    new RegExp(`${name} is “${value.replace(/[.+]/gu, '\\$&')}”`, 'u'),
   );
 });

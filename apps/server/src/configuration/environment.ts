@@ -68,8 +68,8 @@ export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
   });
   const faults = validateSync(known, { skipMissingProperties: false });
   if (faults.length === 0) return known;
-  const lines = faults.map(({ property, value, constraints }) => {
-    const shown = SECRETS.includes(property) ? '(hidden)' : `“${String(value)}”`;
+  const lines = faults.map(({ property, constraints }) => {
+    const shown = SECRETS.includes(property) ? '(hidden)' : `“${given[property] ?? ''}”`;
     return `  ${property} is ${shown}: ${Object.values(constraints ?? {}).join(', ')}`;
   });
   throw new EnvironmentError(`Some settings are not usable. Nothing was started.\n${lines.join('\n')}`);

@@ -8,6 +8,8 @@ import { SayLine } from './say-line.js';
 
 /** Pixels from the end within which the view follows what arrives. */
 const NEAR_END = 40;
+/** Pixels from the start within which older lines are asked for. */
+const NEAR_START = 80;
 
 /** The dock’s live side: chat as it comes. It stands still while somebody reads further up or points at it. */
 export function LiveSide() {
@@ -39,22 +41,25 @@ export function LiveSide() {
   useEffect(() => {
     const element = scroll.current;
     if (element === null) return;
-    const onScroll = (): void => {
+    const look = (): void => {
       setHeld(element.scrollHeight - element.scrollTop - element.clientHeight > NEAR_END);
-      if (element.scrollTop < 80 && !loading.current && !complete && lines.length > 0) {
-        loading.current = true;
-        loadOlder()
-          .catch(tellProblem)
-          .finally(() => {
-            loading.current = false;
-          });
-      }
+      if (element.scrollTop >= NEAR_START || loading.current || complete || lines.length === 0) return;
+      loading.current = true;
+      loadOlder()
+        .then((count) => {
+          // What was at the top stays there, and the older is above it.
+          if (count > 0) rows.scrollToIndex(count, { align: 'start' });
+        })
+        .catch(tellProblem)
+        .finally(() => {
+          loading.current = false;
+        });
     };
-    element.addEventListener('scroll', onScroll, { passive: true });
+    element.addEventListener('scroll', look, { passive: true });
     return () => {
-      element.removeEventListener('scroll', onScroll);
+      element.removeEventListener('scroll', look);
     };
-  }, [complete, lines.length]);
+  }, [complete, lines.length, rows]);
 
   const unseen =
     paused && seen !== undefined ? lines.length - 1 - lines.findIndex(({ id }) => id === seen) : 0;

@@ -100,6 +100,7 @@ function offerValues(context: CompletionContext): CompletionResult | null {
 }
 
 const known = Decoration.mark({ class: 'val' });
+const tag = Decoration.mark({ class: 'val tag' });
 const unknown = Decoration.mark({ class: 'val no' });
 const TAG = /\{\{[^]*?\}\}|\{%[^]*?%\}/gu;
 
@@ -126,7 +127,8 @@ function markValues(document: Text): DecorationSet {
   const marks = new RangeSetBuilder<Decoration>();
   for (const match of source.matchAll(TAG)) {
     const to = match.index + match[0].length;
-    marks.add(match.index, to, wrongAt.some((at) => at >= match.index && at < to) ? unknown : known);
+    const isWrong = wrongAt.some((at) => at >= match.index && at < to);
+    marks.add(match.index, to, isWrong ? unknown : match[0].startsWith('{%') ? tag : known);
   }
   return marks.finish();
 }

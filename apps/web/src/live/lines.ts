@@ -43,19 +43,29 @@ export function addLine(line: ChatLine): void {
 export async function loadLines(): Promise<void> {
   try {
     const lines = await answerOf(api.GET('/api/chat/lines', { params: { query: { limit: PAGE } } }));
-    set({ lines: merge(lines, arrived), status: 'ready', complete: lines.length < PAGE });
+    // What is known stays, unless so much was missed that a hole would be left between it and the newest.
+    const oldest = lines[0]?.id ?? '';
+    const joins = state.lines.some(({ id }) => id >= oldest);
+    const known = joins ? state.lines : [];
+    set({
+      lines: merge(known, [...lines, ...arrived]),
+      status: 'ready',
+      complete: (joins && state.complete) || lines.length < PAGE,
+    });
   } catch {
     set({ status: 'failed' });
   }
 }
 
-export async function loadOlder(): Promise<void> {
+/** Puts older lines in front; how many. */
+export async function loadOlder(): Promise<number> {
   const [oldest] = state.lines;
-  if (oldest === undefined || state.complete) return;
+  if (oldest === undefined || state.complete) return 0;
   const older = await answerOf(
     api.GET('/api/chat/lines', { params: { query: { before: oldest.id, limit: PAGE } } }),
   );
   set({ lines: merge(older, state.lines, Infinity), complete: older.length < PAGE });
+  return older.length;
 }
 
 export function useLines(): LinesState {

@@ -27,7 +27,7 @@ export function ViewersPage() {
       <header className="row min-h-11 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1>Viewers</h1>
         <span className="s2 ml-1 text-soft">Everybody who ever wrote in chat, the latest first.</span>
-        <div className="find !m-0 ml-auto w-56 max-w-full">
+        <div className="find !my-0 !mr-0 !ml-auto w-56 max-w-full">
           <Search className="i s" aria-hidden="true" />
           <input
             type="search"
