@@ -31,6 +31,7 @@ export default {
     project('core', 'packages/core'),
     project('standin', 'apps/standin'),
     project('server', 'apps/server'),
+    project('web', 'apps/web'),
   ],
   testTimeout: 20_000,
 };

@@ -179,3 +179,42 @@ test('a thousand commands are listed, searched and opened', async ({ page, world
   await page.getByLabel('Find in 1000 commands').fill('nowhere');
   await expect(page.getByText('No command has “nowhere”')).toBeVisible();
 });
+
+test('an empty list offers three to begin from, and what is begun is not lost', async ({ page, world }) => {
+  await openCommands(page, world);
+  await expect(page.getByRole('heading', { name: 'Nothing answers yet' })).toBeVisible();
+  await page.getByRole('button', { name: /!lurk/ }).click();
+  await expect(page.getByTestId('preview')).toHaveText('Now: pebblewren sits down by the fire and listens.');
+  await page.getByRole('link', { name: 'Review' }).click();
+  await page.getByRole('link', { name: 'Prepare' }).click();
+  await page.getByRole('link', { name: 'Go on with it' }).click();
+  await page.getByRole('button', { name: /^Add command/ }).click();
+  await expect(page.getByText('Saved !lurk')).toBeVisible();
+  await expect(page.getByRole('link', { name: /!lurk/ })).toBeVisible();
+});
+
+test('other names and waits are set in their blanks, and say what they were', async ({ page, world }) => {
+  await world.add('depth', '212 m below the meadow');
+  await openCommands(page, world);
+  await page.getByRole('link', { name: /!depth/ }).click();
+  await page.getByRole('button', { name: 'Other names: no other name' }).click();
+  await page.getByPlaceholder('!deep !depths').fill('!deep, below  deeper');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Other names: !deep !below +1' })).toBeVisible();
+  await page.getByRole('button', { name: 'How often: as often as they like' }).click();
+  await page.getByLabel('in the channel').fill('1.5');
+  await expect(page.getByText('a whole number, 0 to 86,400')).toBeVisible();
+  await page.getByLabel('in the channel').fill('90');
+  await page.getByLabel('for the same viewer').fill('3600');
+  await page.keyboard.press('Escape');
+  await expect(
+    page.getByRole('button', { name: 'How often: every 1 min 30 s, each viewer 1 h' }),
+  ).toBeVisible();
+  await expect(page.getByText('was as often as they like')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByText('Saved !depth')).toBeVisible();
+  await world.type('pebblewren', '!DEEPER');
+  await expect(
+    page.getByRole('log', { name: 'Live chat' }).getByText('212 m below the meadow'),
+  ).toBeVisible();
+});

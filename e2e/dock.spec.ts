@@ -74,3 +74,18 @@ test('Review lists who wrote, and finds them by name', async ({ page, world }) =
   await expect(page.getByRole('row', { name: /quillrush VIP 1/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /thirdrope/ })).toBeHidden();
 });
+
+test('the simulated room is made livelier and silent again', async ({ page, world }) => {
+  await page.goto(`${world.address}/air`);
+  await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+  const lively = page.getByRole('combobox', { name: 'How lively the simulated room is' });
+  await expect(lively).toHaveText('0 people, 0 lines a min');
+  await lively.click();
+  await page.getByRole('option', { name: 'busy, 800 people' }).click();
+  await expect(lively).toHaveText('busy, 800 people');
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await expect.poll(() => chat.locator('.line').count()).toBeGreaterThan(3);
+  await lively.click();
+  await page.getByRole('option', { name: 'silent' }).click();
+  await expect(lively).toHaveText('silent');
+});

@@ -22,6 +22,7 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
   await expect(page.getByRole('combobox', { name: 'Who may use it' })).toBeFocused();
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('option', { name: 'Anyone' })).toBeFocused();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('combobox', { name: 'Who may use it' })).toHaveText('Followers and up');

@@ -8,9 +8,9 @@ import {
   CommandNameRow,
   CommandRow,
   Database,
+  insertMany,
   openDatabase,
   ViewerRow,
-  type EntityManager,
 } from '@gully/server/database';
 import { Load } from './load.js';
 
@@ -122,30 +122,15 @@ async function seed(folder: string): Promise<void> {
     lastUse: null,
   }));
   await database.write(async (manager) => {
-    await insert(manager, ViewerRow, viewers);
-    await insert(manager, CommandRow, commands);
-    await insert(
+    await insertMany(manager, ViewerRow, viewers);
+    await insertMany(manager, CommandRow, commands);
+    await insertMany(
       manager,
       CommandNameRow,
       commands.map(({ id, name }) => ({ name, commandId: id })),
     );
   });
   await database.onApplicationShutdown();
-}
-
-async function insert<T extends object>(
-  manager: EntityManager,
-  entity: new () => T,
-  rows: readonly T[],
-): Promise<void> {
-  for (let at = 0; at < rows.length; at += 500)
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(entity)
-      .values(rows.slice(at, at + 500))
-      .updateEntity(false)
-      .execute();
 }
 
 async function inRoom(address: string): Promise<void> {

@@ -55,7 +55,7 @@ export async function startStandin(options: StandinOptions): Promise<Standin> {
   };
 }
 
-function standingOf(nick: string, { streamer, bot }: StandinOptions): Standing | undefined {
+function standingOf(nick: string, { bot, streamer }: StandinOptions): Standing | undefined {
   if (fold(nick) === fold(streamer)) return 'q';
   if (fold(nick) === fold(bot)) return 'o';
   const roles = REGULARS.find(([name]) => name === fold(nick))?.[1] ?? [];

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
 import { LessThan } from 'typeorm';
 import { monotonicFactory } from 'ulid';
-import { ActivityRow, Batch, Database } from '../database/index.js';
+import { ActivityRow, Batch, Database, insertMany } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -19,15 +19,7 @@ export class ActivityService {
   ) {
     this.batch = new Batch(
       database,
-      async (manager, rows) => {
-        await manager
-          .createQueryBuilder()
-          .insert()
-          .into(ActivityRow)
-          .values(rows)
-          .updateEntity(false)
-          .execute();
-      },
+      (manager, rows) => insertMany(manager, ActivityRow, rows),
       (error, count) => {
         log.error({ error, count }, 'activity could not be written and is lost');
       },

@@ -3,7 +3,7 @@ import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
 import { LessThan } from 'typeorm';
 import { monotonicFactory } from 'ulid';
-import { Batch, ChatLineRow, Database } from '../database/index.js';
+import { Batch, ChatLineRow, Database, insertMany } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -36,15 +36,7 @@ export class ChatLog implements OnModuleInit {
   ) {
     this.batch = new Batch(
       database,
-      async (manager, rows) => {
-        await manager
-          .createQueryBuilder()
-          .insert()
-          .into(ChatLineRow)
-          .values(rows)
-          .updateEntity(false)
-          .execute();
-      },
+      (manager, rows) => insertMany(manager, ChatLineRow, rows),
       (error, count) => {
         log.error({ error, count }, 'chat lines could not be written and are lost from the log');
       },

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { checkCommand, PREFIX, tidyName, type CommandBody } from '@gully/core/commands';
+import { checkCommand, commandBody, PREFIX, tidyName, type CommandBody } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
 import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
@@ -203,24 +203,9 @@ export class CommandsService {
   }
 }
 
-function bodyOf({
-  name,
-  aliases,
-  text,
-  enabled,
-  lowestRole,
-  cooldown,
-  viewerCooldown,
-}: CommandBody): CommandBody & { aliases: string[] } {
-  return {
-    name: tidyName(name),
-    aliases: aliases.map(tidyName),
-    text,
-    enabled,
-    lowestRole,
-    cooldown,
-    viewerCooldown,
-  };
+/** The body as it is kept, with names tidied. */
+function bodyOf(given: CommandBody): CommandBody & { aliases: string[] } {
+  return { ...commandBody(given), name: tidyName(given.name), aliases: given.aliases.map(tidyName) };
 }
 
 async function writeNames(manager: EntityManager, { id, name, aliases }: CommandRow): Promise<void> {

@@ -9,4 +9,5 @@ export {
   ViewerRow,
 } from './entities.js';
 export { Batch } from './batch.js';
+export { insertMany } from './insert.js';
 export { DatabaseError, openDatabase } from './open.js';

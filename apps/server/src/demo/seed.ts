@@ -12,6 +12,7 @@ import {
   CommandRow,
   CommandVersionRow,
   CommandViewerUseRow,
+  insertMany,
   ViewerRow,
   type EntityManager,
 } from '../database/index.js';
@@ -135,16 +136,16 @@ export function makeDemoData(now: number, seed: number): DemoData {
 
 /** Writes the data into an empty database, within the caller's write. */
 export async function storeDemoData(manager: EntityManager, data: DemoData): Promise<void> {
-  await insert(manager, ViewerRow, data.viewers);
-  await insert(manager, CommandRow, data.commands);
-  await insert(
+  await insertMany(manager, ViewerRow, data.viewers);
+  await insertMany(manager, CommandRow, data.commands);
+  await insertMany(
     manager,
     CommandNameRow,
     data.commands.flatMap(({ id: commandId, name, aliases }) =>
       [name, ...aliases].map((each) => ({ name: foldName(each), commandId })),
     ),
   );
-  await insert(
+  await insertMany(
     manager,
     CommandVersionRow,
     data.commands.map(({ id: commandId, version, changedAt, ...body }) => ({
@@ -154,25 +155,9 @@ export async function storeDemoData(manager: EntityManager, data: DemoData): Pro
       body: JSON.stringify(body),
     })),
   );
-  await insert(manager, CommandViewerUseRow, data.uses);
-  await insert(manager, ChatLineRow, data.lines);
-  await insert(manager, ActivityRow, data.activity);
-}
-
-async function insert<T extends object>(
-  manager: EntityManager,
-  entity: new () => T,
-  rows: readonly T[],
-): Promise<void> {
-  // SQLite takes at most 32,766 bound values in one statement.
-  for (let at = 0; at < rows.length; at += 500)
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(entity)
-      .values(rows.slice(at, at + 500))
-      .updateEntity(false)
-      .execute();
+  await insertMany(manager, CommandViewerUseRow, data.uses);
+  await insertMany(manager, ChatLineRow, data.lines);
+  await insertMany(manager, ActivityRow, data.activity);
 }
 
 function rolesOf(name: string): Role[] {

@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import { In } from 'typeorm';
 import { ulid } from 'ulid';
-import { Batch, Database, ViewerRow, type EntityManager } from '../database/index.js';
+import { Batch, Database, insertMany, ViewerRow, type EntityManager } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 
 /** The one connection there is yet. Identity is the connection and the account together. */
@@ -77,14 +77,7 @@ export class ViewersService {
 
   /** Stores viewers that `identify` found to be new, within the caller’s write. */
   async insert(manager: EntityManager, fresh: readonly ViewerRow[]): Promise<void> {
-    if (fresh.length === 0) return;
-    await manager
-      .createQueryBuilder()
-      .insert()
-      .into(ViewerRow)
-      .values([...fresh])
-      .updateEntity(false)
-      .execute();
+    await insertMany(manager, ViewerRow, fresh);
   }
 
   /** To be called once `insert` is on disk. */

@@ -1,4 +1,4 @@
-import { checkCommand, tidyName } from '@gully/core/commands';
+import { checkCommand, commandBody, tidyName } from '@gully/core/commands';
 import { useQueryClient } from '@tanstack/react-query';
 import { ArrowLeft, CircleDashed, Trash2 } from 'lucide-react';
 import { Switch } from 'radix-ui';
@@ -9,9 +9,9 @@ import { Problem, problemOf, type Command, type CommandBody } from '../api/index
 import { commandsQuery } from '../live/index.js';
 import { ago, clock, exact, Fault, useNarrow, useNow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
-import { blankBody, bodyOf, changedFields, editDraft, NEW, useDraft, writeDraft } from './drafts.js';
+import { blankBody, changedFields, editDraft, NEW, useDraft, writeDraft } from './drafts.js';
 import { Names } from './names.js';
-import { setOpenDraft } from './open-draft.js';
+import { openDraft } from './open-draft.js';
 import { SayStep } from './say-step.js';
 import { Sentence } from './sentence.js';
 import { useSaving } from './saving.js';
@@ -34,7 +34,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   const narrow = useNarrow();
   const Title = narrow ? 'h1' : 'h2';
   const Part = narrow ? 'h2' : 'h3';
-  const base = draft?.base ?? (saved === undefined ? blankBody() : bodyOf(saved));
+  const base = draft?.base ?? (saved === undefined ? blankBody() : commandBody(saved));
   const body = draft?.body ?? base;
   const changed = changedFields(body, base);
   const faults = { ...checkCommand(body, others), ...serverFaults(save.error) };
@@ -43,9 +43,9 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
 
   useEffect(() => {
-    setOpenDraft(draft === undefined ? undefined : { ...draft.body, id: id === NEW ? undefined : id });
+    openDraft.set(draft === undefined ? undefined : { ...draft.body, id: id === NEW ? undefined : id });
     return () => {
-      setOpenDraft(undefined);
+      openDraft.set(undefined);
     };
   }, [draft, id]);
 

@@ -1,5 +1,5 @@
 import { useCallback, useSyncExternalStore } from 'react';
-import { BLANK_COMMAND } from '@gully/core/commands';
+import { BLANK_COMMAND, commandBody } from '@gully/core/commands';
 import type { Command, CommandBody } from '../api/index.js';
 import { readStored, subscribeStored, writeStored } from '../ui/index.js';
 
@@ -20,18 +20,6 @@ export const NEW = 'new';
 const keyOf = (id: string): string => `gully.draft.command.${id}`;
 const FIELDS = ['name', 'aliases', 'text', 'enabled', 'lowestRole', 'cooldown', 'viewerCooldown'] as const;
 export type Field = (typeof FIELDS)[number];
-
-export function bodyOf({
-  name,
-  aliases,
-  text,
-  enabled,
-  lowestRole,
-  cooldown,
-  viewerCooldown,
-}: CommandBody): CommandBody {
-  return { name, aliases, text, enabled, lowestRole, cooldown, viewerCooldown };
-}
 
 export function blankBody(): CommandBody {
   return { ...BLANK_COMMAND, aliases: [] };
@@ -77,8 +65,8 @@ export function useDraft(id: string): Draft | undefined {
 /** Puts an edit into the draft; an edit that leaves nothing changed ends it. */
 export function editDraft(id: string, saved: Command | undefined, change: Partial<CommandBody>): void {
   const before = readDraft(id) ?? {
-    body: saved === undefined ? blankBody() : bodyOf(saved),
-    base: saved === undefined ? blankBody() : bodyOf(saved),
+    body: saved === undefined ? blankBody() : commandBody(saved),
+    base: saved === undefined ? blankBody() : commandBody(saved),
     version: saved?.version ?? 0,
     at: 0,
   };

@@ -1,4 +1,4 @@
 export { CommandsPage } from './commands-page.js';
 export { NEW } from './drafts.js';
-export { useOpenDraft } from './open-draft.js';
-export { usePersona } from './persona.js';
+export { openDraft } from './open-draft.js';
+export { usePersona, type Persona } from './persona.js';

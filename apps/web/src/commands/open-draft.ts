@@ -1,5 +1,5 @@
-import { useSyncExternalStore } from 'react';
 import type { CommandBody } from '../api/index.js';
+import { createStore } from '../ui/index.js';
 
 /** The command in the editor as it stands there, for the rehearsal to have in force. */
 export interface OpenDraft extends CommandBody {
@@ -7,21 +7,5 @@ export interface OpenDraft extends CommandBody {
   readonly id?: string | undefined;
 }
 
-let open: OpenDraft | undefined;
-const listeners = new Set<() => void>();
-
-export function setOpenDraft(draft: OpenDraft | undefined): void {
-  open = draft;
-  for (const listener of listeners) listener();
-}
-
 /** The unsaved command that is open, if one is. */
-export function useOpenDraft(): OpenDraft | undefined {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => open,
-  );
-}
+export const openDraft = createStore<OpenDraft | undefined>(undefined);

@@ -2,6 +2,7 @@ import { PanelRightClose, PanelRightOpen, X } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { LiveSide } from '../chat/index.js';
 import { RehearsalSide } from '../rehearsal/index.js';
+import { IconButton } from '../ui/index.js';
 
 export type Side = 'live' | 'rehearsal';
 
@@ -15,7 +16,6 @@ interface DockProps {
 
 /** Chat, on the right of every screen: as it is, and as it would be. */
 export function Dock({ side, onSide, onFold, sheet }: DockProps) {
-  const words = sheet ? 'Close chat' : 'Fold the dock, Ctrl .';
   return (
     <Tabs.Root
       asChild
@@ -35,13 +35,11 @@ export function Dock({ side, onSide, onFold, sheet }: DockProps) {
           </Tabs.List>
           <span className="row ml-auto">
             {side === 'rehearsal' && <span className="state text-pool">nothing real happens</span>}
-            <button type="button" className="btn bare only" aria-label={words} title={words} onClick={onFold}>
-              {sheet ? (
-                <X className="i" aria-hidden="true" />
-              ) : (
-                <PanelRightClose className="i" aria-hidden="true" />
-              )}
-            </button>
+            <IconButton
+              icon={sheet ? X : PanelRightClose}
+              label={sheet ? 'Close chat' : 'Fold the dock, Ctrl .'}
+              onClick={onFold}
+            />
           </span>
         </div>
         <Tabs.Content value="live" className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
@@ -59,15 +57,7 @@ export function Dock({ side, onSide, onFold, sheet }: DockProps) {
 export function DockRail({ side, onOpen }: { readonly side: Side; readonly onOpen: () => void }) {
   return (
     <aside className="rail" aria-label="Chat, folded">
-      <button
-        type="button"
-        className="btn bare only"
-        aria-label="Open the dock, Ctrl ."
-        title="Open the dock, Ctrl ."
-        onClick={onOpen}
-      >
-        <PanelRightOpen className="i" aria-hidden="true" />
-      </button>
+      <IconButton icon={PanelRightOpen} label="Open the dock, Ctrl ." onClick={onOpen} />
       <span className="turned" aria-hidden="true">
         {side === 'live' ? 'Live' : 'Rehearsal'}
       </span>

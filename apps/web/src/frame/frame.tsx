@@ -45,10 +45,9 @@ export function Frame() {
     if (to !== undefined) setSide(to);
     if (narrow) setSheet('dock');
     else setFolded(null);
-    // The line may only now be drawn.
-    requestAnimationFrame(() =>
-      requestAnimationFrame(() => document.querySelector<HTMLInputElement>('[data-dock-line]')?.focus()),
-    );
+    // At once, so that no letter typed next is lost; and again, since the line may only now be drawn.
+    focusLine();
+    requestAnimationFrame(() => requestAnimationFrame(focusLine));
   };
   useHotkeys(
     'mod+k',
@@ -111,7 +110,12 @@ export function Frame() {
           setSheet(undefined);
         }}
       >
-        <IndexNav mode={mode} />
+        <IndexNav
+          mode={mode}
+          onChosen={() => {
+            setSheet(undefined);
+          }}
+        />
       </Sheet>
       <Sheet
         open={narrow && sheet === 'dock'}
@@ -146,6 +150,11 @@ export function Frame() {
       />
     </div>
   );
+}
+
+/** Puts the cursor into the dock's line, if there is one. */
+function focusLine(): void {
+  document.querySelector<HTMLInputElement>('[data-dock-line]')?.focus();
 }
 
 interface SheetProps {

@@ -10,8 +10,14 @@ interface Place {
   readonly count?: number | undefined;
 }
 
+interface IndexNavProps {
+  readonly mode: Mode;
+  /** a place was chosen, the current one included */
+  readonly onChosen?: () => void;
+}
+
 /** The places of a mode, in groups. */
-export function IndexNav({ mode }: { readonly mode: Mode }) {
+export function IndexNav({ mode, onChosen }: IndexNavProps) {
   const { data: commands } = useQuery(commandsQuery);
   const groups: readonly { title: string; places: readonly Place[] }[] =
     mode === 'review'
@@ -30,7 +36,7 @@ export function IndexNav({ mode }: { readonly mode: Mode }) {
           <ul>
             {places.map(({ to, label, count }) => (
               <li key={to}>
-                <NavLink to={to}>
+                <NavLink to={to} onClick={onChosen}>
                   {label}
                   {count !== undefined && <span className="m">{count}</span>}
                 </NavLink>

@@ -3,7 +3,7 @@ import { Menu, MessagesSquare, Moon, Search, Sun } from 'lucide-react';
 import { NavLink } from 'react-router';
 import { ConnectionState } from '../air/index.js';
 import { channelQuery } from '../live/index.js';
-import { chooseTheme, Mark, Notch, useTheme } from '../ui/index.js';
+import { chooseTheme, IconButton, Mark, Notch, useTheme } from '../ui/index.js';
 
 export const MODES = [
   { to: '/prepare', label: 'Prepare' },
@@ -21,22 +21,10 @@ interface TopBarProps {
 export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
   const { data: channel } = useQuery(channelQuery);
   const theme = useTheme();
-  const other = theme === 'cave' ? 'limestone' : 'cave';
-  const themeWords = theme === 'cave' ? 'Limestone theme' : 'Cave theme';
   return (
     <header className="top">
       <div className="row min-w-0">
-        {onIndex !== undefined && (
-          <button
-            type="button"
-            className="btn bare only"
-            aria-label="Places"
-            title="Places"
-            onClick={onIndex}
-          >
-            <Menu className="i" aria-hidden="true" />
-          </button>
-        )}
+        {onIndex !== undefined && <IconButton icon={Menu} label="Places" onClick={onIndex} />}
         <Mark />
         <span className="channel truncate">{channel?.name}</span>
       </div>
@@ -56,38 +44,16 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
         <button type="button" className="do-field max-desk:hidden" onClick={onSearch}>
           <Search className="i s" aria-hidden="true" /> Search or do <kbd className="ml-auto">Ctrl K</kbd>
         </button>
-        {onDock !== undefined && (
-          <button
-            type="button"
-            className="btn bare only"
-            aria-label="Search or do"
-            title="Search or do"
-            onClick={onSearch}
-          >
-            <Search className="i" aria-hidden="true" />
-          </button>
-        )}
+        {onDock !== undefined && <IconButton icon={Search} label="Search or do" onClick={onSearch} />}
         <ConnectionState />
-        <button
-          type="button"
-          className="btn bare only"
-          aria-label={themeWords}
-          title={themeWords}
+        <IconButton
+          icon={theme === 'cave' ? Sun : Moon}
+          label={theme === 'cave' ? 'Limestone theme' : 'Cave theme'}
           onClick={() => {
-            chooseTheme(other);
+            chooseTheme(theme === 'cave' ? 'limestone' : 'cave');
           }}
-        >
-          {theme === 'cave' ? (
-            <Sun className="i" aria-hidden="true" />
-          ) : (
-            <Moon className="i" aria-hidden="true" />
-          )}
-        </button>
-        {onDock !== undefined && (
-          <button type="button" className="btn bare only" aria-label="Chat" title="Chat" onClick={onDock}>
-            <MessagesSquare className="i" aria-hidden="true" />
-          </button>
-        )}
+        />
+        {onDock !== undefined && <IconButton icon={MessagesSquare} label="Chat" onClick={onDock} />}
       </div>
     </header>
   );

@@ -1,79 +1,50 @@
-import { useSyncExternalStore } from 'react';
 import { answerOf, api, type ChatLine } from '../api/index.js';
+import { createStore } from '../ui/index.js';
+import { PAGE, withNewest, withOlder, withPage, type LineWindow } from './line-window.js';
 
-/** Lines a page keeps; older ones are asked for when someone scrolls up to them. */
-const KEPT = 2_000;
-const PAGE = 200;
-
-export interface LinesState {
-  readonly lines: readonly ChatLine[];
+export interface LinesState extends LineWindow {
   readonly status: 'loading' | 'ready' | 'failed';
-  /** true when there is nothing older */
-  readonly complete: boolean;
 }
 
-let state: LinesState = { lines: [], status: 'loading', complete: false };
-const listeners = new Set<() => void>();
+/** Milliseconds in which lines that arrive are gathered and shown together. */
+const TOGETHER_MS = 50;
+
+const state = createStore<LinesState>({ lines: [], complete: false, status: 'loading' });
 let arrived: ChatLine[] = [];
-let frame = 0;
+let timer: number | undefined;
 
-function set(next: Partial<LinesState>): void {
-  state = { ...state, ...next };
-  for (const listener of listeners) listener();
-}
-
-/** Lines by id once each, in order. What is older than the newest KEPT is let go. */
-function merge(older: readonly ChatLine[], newer: readonly ChatLine[], keep = KEPT): ChatLine[] {
-  const byId = new Map([...older, ...newer].map((line) => [line.id, line]));
-  return [...byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1)).slice(-keep);
-}
-
-/** Takes in a line that was just said; many in one frame are shown together. */
+/** Takes in a line that was just said. */
 export function addLine(line: ChatLine): void {
   arrived.push(line);
-  if (frame !== 0) return;
-  frame = window.setTimeout(() => {
-    frame = 0;
-    const lines = arrived;
-    arrived = [];
-    set({ lines: merge(state.lines, lines) });
-  }, 50);
+  timer ??= window.setTimeout(showArrived, TOGETHER_MS);
+}
+
+function showArrived(): void {
+  timer = undefined;
+  state.set({ ...state.get(), ...withNewest(state.get(), arrived) });
+  arrived = [];
 }
 
 export async function loadLines(): Promise<void> {
   try {
-    const lines = await answerOf(api.GET('/api/chat/lines', { params: { query: { limit: PAGE } } }));
-    // What is known stays, unless so much was missed that a hole would be left between it and the newest.
-    const oldest = lines[0]?.id ?? '';
-    const joins = state.lines.some(({ id }) => id >= oldest);
-    const known = joins ? state.lines : [];
-    set({
-      lines: merge(known, [...lines, ...arrived]),
-      status: 'ready',
-      complete: (joins && state.complete) || lines.length < PAGE,
-    });
+    const page = await answerOf(api.GET('/api/chat/lines', { params: { query: { limit: PAGE } } }));
+    state.set({ ...withPage(state.get(), page), status: 'ready' });
   } catch {
-    set({ status: 'failed' });
+    state.set({ ...state.get(), status: 'failed' });
   }
 }
 
 /** Puts older lines in front; how many. */
 export async function loadOlder(): Promise<number> {
-  const [oldest] = state.lines;
-  if (oldest === undefined || state.complete) return 0;
-  const older = await answerOf(
-    api.GET('/api/chat/lines', { params: { query: { before: oldest.id, limit: PAGE } } }),
-  );
-  set({ lines: merge(older, state.lines, Infinity), complete: older.length < PAGE });
+  const { lines, complete } = state.get();
+  const [oldest] = lines;
+  if (oldest === undefined || complete) return 0;
+  const query = { before: oldest.id, limit: PAGE };
+  const older = await answerOf(api.GET('/api/chat/lines', { params: { query } }));
+  state.set({ ...state.get(), ...withOlder(state.get(), older) });
   return older.length;
 }
 
 export function useLines(): LinesState {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => state,
-  );
+  return state.use();
 }

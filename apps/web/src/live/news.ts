@@ -1,7 +1,7 @@
-import { useSyncExternalStore } from 'react';
 import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import { io } from 'socket.io-client';
 import type { Activity } from '../api/index.js';
+import { createStore } from '../ui/index.js';
 import { addLine, loadLines } from './lines.js';
 import {
   ACTIVITY_KEPT,
@@ -16,8 +16,7 @@ import {
 const COUNTS_EVERY = 2_000;
 
 let resume: ResumePoint | undefined;
-let online = true;
-const listeners = new Set<() => void>();
+const online = createStore(true);
 let countsDue: number | undefined;
 
 /** Follows the server’s news. After a break it asks for what it missed, by number; when that is gone, for everything. */
@@ -33,7 +32,7 @@ export function startNews(): void {
     if (welcome.missed !== null) welcome.missed.forEach(take);
     else askForEverything();
     resume = { run: welcome.run, last: welcome.last };
-    setOnline(true);
+    online.set(true);
   });
   socket.on('news', (news: NumberedNews) => {
     // What comes before the welcome is in it; what is not above the last was taken already.
@@ -42,10 +41,10 @@ export function startNews(): void {
     take(news);
   });
   socket.on('disconnect', () => {
-    setOnline(false);
+    online.set(false);
   });
   socket.on('connect_error', () => {
-    setOnline(false);
+    online.set(false);
   });
 }
 
@@ -85,18 +84,7 @@ function askForEverything(): void {
   void loadLines();
 }
 
-function setOnline(now: boolean): void {
-  online = now;
-  for (const listener of listeners) listener();
-}
-
 /** False while the server does not answer. */
 export function useOnline(): boolean {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => online,
-  );
+  return online.use();
 }

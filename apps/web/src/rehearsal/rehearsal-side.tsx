@@ -1,18 +1,18 @@
 import { useMutation } from '@tanstack/react-query';
 import { CircleDashed, RotateCcw } from 'lucide-react';
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
 import { answerOf, api, problemOf } from '../api/index.js';
 import { Brief, WhyPanel } from '../chat/index.js';
-import { useOpenDraft, usePersona } from '../commands/index.js';
+import { openDraft, usePersona } from '../commands/index.js';
 import { Choice, ROLE_CHOICES, roleMark } from '../ui/index.js';
-import { addTake, clearTakes, currentTakes, sessionId, subscribeTakes, type Take } from './takes.js';
+import { addTake, clearTakes, sessionId, takes as allTakes, type Take } from './takes.js';
 
 /** The dock’s other side: type as anyone, nothing real happens, every effect is listed. */
 export function RehearsalSide() {
-  const takes = useSyncExternalStore(subscribeTakes, currentTakes);
+  const takes = allTakes.use();
   const [persona, setPersona] = usePersona();
-  const draft = useOpenDraft();
+  const draft = openDraft.use();
   const [text, setText] = useState('');
   const end = useRef<HTMLDivElement>(null);
 

@@ -1,20 +1,21 @@
-import { useSyncExternalStore } from 'react';
+import { createStore } from './store.js';
 
 export type Theme = 'limestone' | 'cave';
 
 const KEY = 'gully.theme';
 const dark = window.matchMedia('(prefers-color-scheme: dark)');
-const listeners = new Set<() => void>();
 
-function current(): Theme {
+function wanted(): Theme {
   const chosen = localStorage.getItem(KEY);
   if (chosen === 'limestone' || chosen === 'cave') return chosen;
   return dark.matches ? 'cave' : 'limestone';
 }
 
+const theme = createStore<Theme>(wanted());
+
 function apply(): void {
-  document.documentElement.dataset.theme = current();
-  for (const listener of listeners) listener();
+  theme.set(wanted());
+  document.documentElement.dataset.theme = theme.get();
 }
 
 /** Follows the system’s theme until one is chosen. */
@@ -23,14 +24,11 @@ export function startTheme(): void {
   apply();
 }
 
-export function chooseTheme(theme: Theme): void {
-  localStorage.setItem(KEY, theme);
+export function chooseTheme(chosen: Theme): void {
+  localStorage.setItem(KEY, chosen);
   apply();
 }
 
 export function useTheme(): Theme {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, current);
+  return theme.use();
 }

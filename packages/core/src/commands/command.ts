@@ -15,6 +15,12 @@ export interface CommandBody {
   readonly viewerCooldown: number;
 }
 
+/** What a person wrote of a command, without what Gully keeps beside it. */
+export function commandBody<T extends CommandBody>(command: T): Pick<T, keyof CommandBody> {
+  const { name, aliases, text, enabled, lowestRole, cooldown, viewerCooldown } = command;
+  return { name, aliases, text, enabled, lowestRole, cooldown, viewerCooldown };
+}
+
 export interface Command extends CommandBody {
   readonly id: string;
 }

@@ -2,6 +2,7 @@ export { checkCommand, tidyName, type Faults } from './check.js';
 export {
   ALIASES_LIMIT,
   BLANK_COMMAND,
+  commandBody,
   COOLDOWN_LIMIT,
   NAME_LIMIT,
   PREFIX,

@@ -1,0 +1,66 @@
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import type { LineView } from '@gully/core/news';
+import type { Standin } from '@gully/standin/standin';
+import { Gully, newFolder, newStandin } from '../test-support/index.js';
+import { ChatLog, WHYS_KEPT } from './chat-log.js';
+
+let standin: Standin;
+let gully: Gully;
+let folder: string;
+beforeEach(async () => {
+  standin = await newStandin();
+  folder = newFolder();
+  gully = await Gully.inRoom(standin, folder);
+});
+afterEach(async () => {
+  await gully.stop();
+  await standin.close();
+});
+const page = async (query: string): Promise<LineView[]> =>
+  (await gully.http.get(`/api/chat/lines${query}`).expect(200)).body as LineView[];
+
+describe('the log of chat', () => {
+  test('is read back in pages without a gap or a double, from memory and from disk', async () => {
+    const log = gully.app.get(ChatLog);
+    for (let n = 0; n < 1_234; n++) log.recordOwn('gully', `line ${String(n)}`, '');
+    const all: string[] = [];
+    let before = '';
+    for (;;) {
+      const lines = await page(`?limit=150${before === '' ? '' : `&before=${before}`}`);
+      if (lines.length === 0) break;
+      all.unshift(...lines.map(({ text }) => text));
+      before = lines[0]!.id;
+    }
+    expect(all).toEqual(Array.from({ length: 1_234 }, (_, n) => `line ${String(n)}`));
+  });
+
+  test('keeps the why of what happened over a restart, and of what did not for the newest only', async () => {
+    await gully.add({ lowestRole: 'moderator' });
+    const refused = await gully.type('pebblewren', '!lantern');
+    const talk = await gully.type('pebblewren', 'good evening');
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    expect((await gully.http.get(`/api/chat/lines/${refused.id}/why`).expect(200)).body).toMatchObject({
+      decided: 'Did not run: for moderators and up',
+    });
+    expect((await gully.http.get(`/api/chat/lines/${talk.id}/why`).expect(404)).body).toMatchObject({
+      title: 'No why is kept for this line',
+    });
+  });
+
+  test('keeps the whys of the newest 500 messages and lets older ones go', async () => {
+    const log = gully.app.get(ChatLog);
+    const why = { outcome: 'nothing', brief: 'no command', checks: [], decided: 'x', tookMs: 0 } as const;
+    const ids = Array.from({ length: WHYS_KEPT + 1 }, () => {
+      const id = log.id();
+      log.record({ id, viewer: 'v', name: 'siltlark', roles: [], text: 'hm', at: Date.now() }, why);
+      return id;
+    });
+    expect(await log.why(ids[0]!)).toBeUndefined();
+    expect(await log.why(ids[1]!)).toEqual(why);
+  });
+
+  test.each(['limit=0', 'limit=501', 'before=short', 'after=x'])('a wrong %s is refused', async (query) => {
+    await gully.http.get(`/api/chat/lines?${query}`).expect(422);
+  });
+});

@@ -1,0 +1,77 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterEach, describe, expect, test } from '@jest/globals';
+import express from 'express';
+import fc from 'fast-check';
+import { isSameOrigin, requestLimit, securityHeaders } from './index.js';
+
+describe('Host and Origin', () => {
+  test.each([
+    [{ host: '127.0.0.1:4700' }, true],
+    [{ host: 'LOCALHOST:4700' }, true],
+    [{ host: '[::1]:4700' }, true],
+    [{ host: '127.0.0.1:4700', origin: 'http://127.0.0.1:4700' }, true],
+    [{ host: '127.0.0.1:4700', origin: 'http://127.0.0.1:4701' }, false],
+    [{ host: '127.0.0.1:4700', origin: 'https://127.0.0.1:4700' }, false],
+    [{ host: '127.0.0.1:4700', origin: 'null' }, false],
+    [{ host: '127.0.0.1.evil.example:4700' }, false],
+    [{ host: 'localhost.evil.example' }, false],
+    [{ host: '127.0.0.1@evil.example' }, false],
+    [{}, false],
+  ])('%j: %s', (headers, allowed) => {
+    expect(isSameOrigin(headers)).toBe(allowed);
+  });
+
+  test('no name but this machine’s own is let in', () => {
+    fc.assert(
+      fc.property(fc.domain(), fc.nat(65_535), (name, port) => {
+        expect(
+          isSameOrigin({ host: `${name}:${String(port)}`, origin: `http://${name}:${String(port)}` }),
+        ).toBe(false);
+      }),
+    );
+  });
+});
+
+describe('as middleware', () => {
+  let server: Server | undefined;
+  afterEach(() => {
+    server?.close();
+  });
+  async function serve(): Promise<string> {
+    const app = express().use(securityHeaders(), requestLimit());
+    app.get('/', (_, response) => void response.send('ok'));
+    server = createServer(app);
+    await new Promise<void>((resolve) => server?.listen(0, '127.0.0.1', resolve));
+    return `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/`;
+  }
+
+  test('a loop gone wrong is stopped with a problem, not a stack', async () => {
+    const url = await serve();
+    let refused: Response | undefined;
+    for (let n = 0; n < 2_001; n += 100) {
+      const answers = await Promise.all(Array.from({ length: 100 }, () => fetch(url)));
+      refused ??= answers.find(({ status }) => status === 429);
+    }
+    expect(refused?.headers.get('content-type')).toMatch(/application\/problem\+json/u);
+    expect(await refused?.json()).toMatchObject({ status: 429, title: 'Too many requests' });
+  });
+
+  test('pages may not be framed, run inline scripts or load from elsewhere', async () => {
+    const { headers } = await fetch(await serve());
+    const policy = Object.fromEntries(
+      (headers.get('content-security-policy') ?? '')
+        .split(';')
+        .map((part) => [part.split(' ')[0], part.split(' ').slice(1).join(' ')]),
+    );
+    expect(policy).toMatchObject({
+      'default-src': "'none'",
+      'script-src': "'self'",
+      'connect-src': "'self'",
+      'frame-ancestors': "'none'",
+      'base-uri': "'none'",
+    });
+    expect(headers.get('x-content-type-options')).toBe('nosniff');
+    expect(headers.get('strict-transport-security')).toBeNull();
+  });
+});
