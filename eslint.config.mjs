@@ -90,6 +90,7 @@ export default tseslint.config(
       'import/resolver': {
         typescript: {
           alwaysTryTypes: true,
+          noWarnOnMultipleProjects: true,
           project: ['packages/core', 'apps/server', 'apps/standin', 'apps/web'],
         },
       },
@@ -147,7 +148,7 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-unsafe-assignment': 'off', 'no-restricted-imports': 'off' },
   },
   {
-    files: ['**/*.mjs'],
+    files: ['**/*.mjs', '**/*.cjs'],
     languageOptions: {
       globals: {
         process: 'readonly',

@@ -3,12 +3,10 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { install } from './install.mjs';
-import { checkNode } from './node-version.mjs';
 import { must, ROOT } from './run.mjs';
 
 /** Builds what is out of date: core, stand-in and server by tsc, the pages by Vite. */
 export async function build() {
-  checkNode();
   await install();
   await must(process.execPath, ['node_modules/typescript/bin/tsc', '-b']);
   const pages = join(ROOT, 'apps/web/dist/index.html');

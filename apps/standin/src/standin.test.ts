@@ -181,6 +181,8 @@ describe('bad input', () => {
     expect((await control('say', { name: 'two words', roles: [], text: 'x' })).status).toBe(422);
     expect((await control('crowd', { size: 5_001, rate: 1 })).status).toBe(422);
     expect((await control('say', '{"name":')).status).toBe(400);
+    const form = await fetch(`http://127.0.0.1:${String(standin.httpPort)}/control/drop`, { method: 'POST' });
+    expect(form.status).toBe(415);
     expect((await control('say', { name: 'gully', roles: [], text: 'I am the bot' })).status).toBe(409);
     await control('say', { name: 'pebblewren', roles: [], text: '!hello \r\nKICK #lanternhour gully' });
     expect(await bot.until(/!hello/u)).toMatch(/PRIVMSG #lanternhour :!hello {3}KICK #lanternhour gully$/u);

@@ -48,7 +48,13 @@ export function controlApi({ irc, people, crowd }: Controlled): Express {
   const app = express();
   app.disable('x-powered-by');
   // Only JSON is taken, which a page elsewhere cannot send without being asked first, and never is let.
-  app.use(express.json({ limit: '50kb' }));
+  app.use(express.json({ limit: '50kb' }), (request, response, next) => {
+    if (request.method === 'GET' || request.is('json') === 'json') next();
+    else
+      response
+        .status(415)
+        .json({ type: 'about:blank', status: 415, title: 'Send JSON', detail: 'Nothing was done.' });
+  });
 
   app.post(
     '/control/say',
