@@ -1,12 +1,13 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { reconnectPause, rolesFromTag, type Role } from '@gully/core/chat';
+import { reconnectPause, type Role } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
-import { foldNick, viewerKey } from '@gully/core/viewers';
+import { foldNick } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { Room } from './room.js';
+import { rolesOfSpeaker } from './speaker.js';
 
 /** A line somebody typed, with what the connection knows of who it was. */
 export interface Heard {
@@ -263,29 +264,11 @@ export class ConnectionService implements OnModuleDestroy {
       for (const listener of this.listeners) listener.echoed?.(event.message);
       return;
     }
-    const { nick, message: text } = event;
-    const heard: Heard = {
-      key: this.room.keyOf(nick, event.account),
-      nick,
-      roles: this.rolesOf(event),
-      text,
-    };
-    for (const listener of this.listeners) listener.heard?.(heard);
-  }
-
-  private rolesOf({ nick, account, tags }: MessageEvent): Role[] {
-    const { GULLY_ROLES_TAG, GULLY_STREAMER } = this.environment;
-    const roles = [...this.room.rolesOf(nick), ...rolesFromTag(tags[GULLY_ROLES_TAG] ?? '')];
-    if (GULLY_STREAMER !== undefined && this.isAccount(GULLY_STREAMER, nick, account)) roles.push('streamer');
-    return [...new Set(roles)];
-  }
-
-  /** Where the server vouches for accounts only the account counts, since anybody may take a nick. */
-  private isAccount(name: string, nick: string, account: string | undefined): boolean {
+    const { nick, account, message: text } = event;
     const vouched = this.client.network.cap.isEnabled('account-tag');
-    return vouched
-      ? account !== undefined && viewerKey('', account) === viewerKey('', name)
-      : foldNick(nick) === foldNick(name);
+    const roles = rolesOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
+    const heard: Heard = { key: this.room.keyOf(nick, account), nick, roles, text };
+    for (const listener of this.listeners) listener.heard?.(heard);
   }
 
   private change(state: ConnectionState, words: string): void {

@@ -1,4 +1,4 @@
-export { ChatLog, type TimedWhy } from './chat-log.js';
+export { ChatLog } from './chat-log.js';
 export { ChatModule } from './chat.module.js';
 export { ConnectionService, type Heard } from './connection.js';
 export { Outbox } from './outbox.js';

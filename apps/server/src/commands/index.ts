@@ -1,4 +1,3 @@
 export { CommandsModule } from './commands.module.js';
-export { CommandsService } from './commands.service.js';
 export { CommandsStore } from './commands.store.js';
 export { CommandBodyDto } from './views.js';

@@ -1,4 +1,4 @@
 export { ProblemFilter } from './filter.js';
 export { ProblemView } from './view.js';
-export { Problem, sendProblem, type ProblemDetails } from './problem.js';
+export { Problem, sendProblem } from './problem.js';
 export { makeValidation } from './validation.js';

@@ -1,4 +1,4 @@
 export { People } from './people.js';
 export { fold } from './person.js';
 export type { Standing } from './room.js';
-export { IrcServer, type IrcOptions } from './server.js';
+export { IrcServer } from './server.js';

@@ -1,15 +1,16 @@
 import { checkCommand, commandBody, tidyName } from '@gully/core/commands';
 import { useQueryClient } from '@tanstack/react-query';
-import { ArrowLeft, CircleDashed, Trash2 } from 'lucide-react';
+import { ArrowLeft, Trash2 } from 'lucide-react';
 import { Switch } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate } from 'react-router';
 import { Problem, problemOf, type Command, type CommandBody } from '../api/index.js';
 import { commandsQuery } from '../live/index.js';
-import { ago, clock, exact, Fault, useNarrow, useNow } from '../ui/index.js';
+import { Fault, useNarrow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
 import { blankBody, changedFields, editDraft, NEW, useDraft, writeDraft } from './drafts.js';
+import { DraftState, Usage } from './editor-state.js';
 import { Names } from './names.js';
 import { openDraft } from './open-draft.js';
 import { SayStep } from './say-step.js';
@@ -197,50 +198,6 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
         )}
       </form>
     </section>
-  );
-}
-
-function DraftState({
-  at,
-  changes,
-  saved,
-}: {
-  readonly at: number | undefined;
-  readonly changes: number;
-  readonly saved: Command | undefined;
-}) {
-  if (at === undefined)
-    return (
-      <span className="s2 text-soft">
-        {saved === undefined ? 'A new command. It is kept as a draft as you type.' : 'As saved.'}
-      </span>
-    );
-  return (
-    <>
-      <span className="state text-ochre" role="status">
-        <CircleDashed className="i s" aria-hidden="true" /> Draft kept at {clock(new Date(at).toISOString())},{' '}
-        {changes} {changes === 1 ? 'change' : 'changes'}
-      </span>
-      <span className="s2 text-soft">
-        {saved === undefined
-          ? 'Chat does not know it until you add it.'
-          : 'Chat gets the saved one until you save.'}
-      </span>
-    </>
-  );
-}
-
-function Usage({ command }: { readonly command: Command }) {
-  const now = useNow(10_000);
-  return (
-    <span className="s2">
-      Used {command.uses.toLocaleString('en')} {command.uses === 1 ? 'time' : 'times'}
-      {command.lastUse !== null && (
-        <>
-          , last <span title={exact(command.lastUse)}>{ago(command.lastUse, now)}</span>
-        </>
-      )}
-    </span>
   );
 }
 

@@ -6,6 +6,6 @@ export { Bones, Fault, LoadFailed, tellProblem } from './notice.js';
 export { Opens } from './opens.js';
 export { AUDIENCES, ROLE_CHOICES, roleMark } from './roles.js';
 export { readStored, subscribeStored, useStored, writeStored } from './stored.js';
-export { createStore, type Store } from './store.js';
+export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { ago, clock, exact, useNow } from './time.js';

@@ -38,14 +38,6 @@ export function rolesFromTag(value: string): Role[] {
   return ROLES.filter((role) => role !== 'streamer' && role !== 'viewer' && named.has(role));
 }
 
-/** The role an IRC channel prefix (RFC 2812, and `~` `&` as servers since have it) stands for. */
-export function roleFromPrefix(prefix: string): Role | undefined {
-  if (prefix === '~' || prefix === '&') return 'streamer';
-  if (prefix === '@') return 'moderator';
-  if (prefix === '+') return 'vip';
-  return undefined;
-}
-
 /** The role an IRC channel mode letter grants. */
 export function roleFromMode(letter: string): Role | undefined {
   if (letter === 'q' || letter === 'a') return 'streamer';

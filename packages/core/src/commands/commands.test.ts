@@ -72,7 +72,7 @@ describe('deciding', () => {
   });
 
   test.each<[string, Partial<Command>, readonly Role[], Partial<CommandUse>, string, string]>([
-    ['off', { enabled: false }, [], {}, 'stopped', '!depth is off'],
+    ['off', { enabled: false }, [], {}, 'stopped', 'switched off'],
     ['unreadable', { text: '{{ viewer' }, [], {}, 'stopped', 'off by itself: Output "{{ viewer" not closed'],
     ['role', { lowestRole: 'subscriber' }, ['follower'], {}, 'stopped', 'for subscribers and up'],
     ['channel cooldown', {}, [], { lastUse: 992_000 }, 'waiting', 'cooling down, 12 s left'],

@@ -31,7 +31,7 @@ export const GATES: readonly Gate[] = [
     const name = `${PREFIX}${command.name}`;
     const rule = draft ? `${name} is a command, your draft` : `${name} is a command`;
     if (fault !== undefined) return stopped(rule, 'text cannot be read', `off by itself: ${fault}`);
-    if (!command.enabled) return stopped(rule, 'off', `${name} is off`);
+    if (!command.enabled) return stopped(rule, 'off', 'switched off');
     return passed(rule, 'on');
   },
 

@@ -4,7 +4,6 @@ export {
   BLANK_COMMAND,
   commandBody,
   COOLDOWN_LIMIT,
-  NAME_LIMIT,
   PREFIX,
   type Command,
   type CommandBody,
@@ -17,6 +16,5 @@ export {
   readTyped,
   type CommandIndex,
   type PreparedCommand,
-  type Typed,
 } from './match.js';
 export type { CommandUse, CommandWorld, UseChange } from './state.js';

@@ -1,0 +1,36 @@
+import { expect, test } from '@jest/globals';
+import type { Role } from '@gully/core/chat';
+import { rolesOfSpeaker } from './speaker.js';
+
+const settings = { GULLY_ROLES_TAG: 'gully.example/roles', GULLY_STREAMER: 'Odalys_Tarn' };
+const speaker: Parameters<typeof rolesOfSpeaker>[0] = { nick: 'pebblewren', tags: {} };
+
+test.each<[string, Partial<typeof speaker>, boolean, Role[]]>([
+  ['nobody in particular', {}, true, []],
+  [
+    'by the server’s tag',
+    { tags: { 'gully.example/roles': 'follower,subscriber' } },
+    true,
+    ['subscriber', 'follower'],
+  ],
+  ['by a tag of another name', { tags: { '+gully.example/roles': 'moderator', roles: 'vip' } }, true, []],
+  ['the streamer’s account under any nick', { account: 'odalys_tarn' }, true, ['streamer']],
+  ['the streamer’s nick without the account', { nick: 'odalys_tarn' }, true, []],
+  [
+    'the streamer’s nick with another’s account',
+    { nick: 'odalys_tarn', account: 'cheap_ropes_4u' },
+    true,
+    [],
+  ],
+  ['the streamer’s nick where no server vouches', { nick: 'ODALYS_TARN' }, false, ['streamer']],
+])('%s', (_, given, vouched, roles) => {
+  expect(rolesOfSpeaker({ ...speaker, ...given }, [], settings, vouched)).toEqual(roles);
+});
+
+test('roles by mode are kept, each once', () => {
+  const tags = { 'gully.example/roles': 'vip,moderator' };
+  expect(rolesOfSpeaker({ ...speaker, tags }, ['vip'], settings, true)).toEqual(['vip', 'moderator']);
+  expect(rolesOfSpeaker(speaker, ['moderator'], { ...settings, GULLY_STREAMER: undefined }, false)).toEqual([
+    'moderator',
+  ]);
+});

@@ -1,0 +1,31 @@
+import { rolesFromTag, type Role } from '@gully/core/chat';
+import { foldNick, viewerKey } from '@gully/core/viewers';
+import type { MessageEvent } from 'irc-framework';
+import type { Environment } from '../configuration/index.js';
+
+type Speaker = Pick<MessageEvent, 'nick' | 'account' | 'tags'>;
+type Settings = Pick<Environment, 'GULLY_ROLES_TAG' | 'GULLY_STREAMER'>;
+
+/**
+ * The roles of whoever spoke: by channel mode, by the server's tag, and as the configured
+ * streamer.
+ *
+ * @param vouched true where the server tells accounts with lines; then only an account
+ *   makes the streamer, since anybody may take a nick
+ */
+export function rolesOfSpeaker(
+  { nick, account, tags }: Speaker,
+  byMode: readonly Role[],
+  settings: Settings,
+  vouched: boolean,
+): Role[] {
+  const roles = [...byMode, ...rolesFromTag(tags[settings.GULLY_ROLES_TAG] ?? '')];
+  const streamer = settings.GULLY_STREAMER;
+  if (streamer !== undefined) {
+    const same = vouched
+      ? account !== undefined && viewerKey('', account) === viewerKey('', streamer)
+      : foldNick(nick) === foldNick(streamer);
+    if (same) roles.push('streamer');
+  }
+  return [...new Set(roles)];
+}
