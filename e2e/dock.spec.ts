@@ -89,3 +89,32 @@ test('the simulated room is made livelier and silent again', async ({ page, worl
   await page.getByRole('option', { name: 'silent' }).click();
   await expect(lively).toHaveText('silent');
 });
+
+test('a cooldown is watched by moving the rehearsal’s clock; the real one is not touched', async ({
+  page,
+  world,
+}) => {
+  await world.add('question', 'what is the smallest light you would trust', { cooldown: 90 });
+  await openCommands(page, world);
+  await page.getByRole('tab', { name: 'Rehearsal' }).click();
+  const line = page.getByLabel('Type in the rehearsal');
+  const rehearsal = page.getByRole('log', { name: 'Rehearsal' });
+  const ask = async (): Promise<void> => {
+    await line.fill('!question');
+    await line.press('Enter');
+    await expect(line).toHaveValue('');
+  };
+  await ask();
+  await page.getByRole('button', { name: '+1 min' }).click();
+  await ask();
+  await expect(rehearsal.getByRole('button', { name: /cooling down, (30|29|28|27) s left/ })).toBeVisible();
+  await page.getByRole('button', { name: '+1 min' }).click();
+  await ask();
+  await expect(rehearsal.getByText('2 min on')).toBeVisible();
+  await expect(rehearsal.getByText('what is the smallest light you would trust')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Reset' }).click();
+  await expect(rehearsal.getByText(/^Type as pebblewren/)).toBeVisible();
+  await world.type('siltlark', '!question');
+  await page.getByRole('tab', { name: 'Live' }).click();
+  await expect(page.getByRole('button', { name: /ran !question/ })).toBeVisible();
+});

@@ -13,15 +13,21 @@ import {
   ArrayUnique,
   IsArray,
   IsIn,
+  IsInt,
   IsOptional,
   IsString,
   Length,
   Matches,
+  Max,
+  Min,
   ValidateNested,
 } from 'class-validator';
 import { WhyDto } from '../chat/index.js';
 import { CommandBodyDto } from '../commands/index.js';
 import { RehearsalService } from './rehearsal.service.js';
+
+/** A week, in seconds. */
+const AHEAD_LIMIT = 604_800;
 
 export class PersonaDto {
   @ApiProperty()
@@ -49,6 +55,16 @@ class RehearsedLineDto {
   @IsString()
   @Length(1, 5000, { message: 'A line has 1 to 5,000 characters' })
   text!: string;
+  @ApiPropertyOptional({
+    minimum: 0,
+    maximum: AHEAD_LIMIT,
+    description: 'seconds the rehearsal’s clock is ahead of the real one',
+  })
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(AHEAD_LIMIT)
+  ahead?: number;
   @ApiPropertyOptional({ description: 'the command open in the editor, unsaved' })
   @IsOptional()
   @ValidateNested()
@@ -70,9 +86,9 @@ export class RehearsalController {
   @Post('lines')
   @HttpCode(200)
   @ApiOkResponse({ type: RehearsedDto })
-  say(@Body() { session, persona, text, draft }: RehearsedLineDto): RehearsedDto {
+  say(@Body() { session, persona, text, ahead, draft }: RehearsedLineDto): RehearsedDto {
     const started = performance.now();
-    const { said, effects, why } = this.rehearsal.say(session, persona, text, draft);
+    const { said, effects, why } = this.rehearsal.say(session, persona, text, { ahead: ahead ?? 0, draft });
     const tookMs = Math.round((performance.now() - started) * 100) / 100;
     return { said: [...said], effects: [...effects], why: { ...why, checks: [...why.checks], tookMs } };
   }

@@ -20,6 +20,13 @@ export interface Draft extends CommandBody {
   readonly id?: string | undefined;
 }
 
+/** What is different from the channel as it is. */
+export interface Circumstances {
+  /** seconds the clock is moved on */
+  readonly ahead: number;
+  readonly draft: Draft | undefined;
+}
+
 export interface Rehearsed {
   readonly said: readonly string[];
   /** what would happen, in words */
@@ -48,7 +55,7 @@ export class RehearsalService {
     private readonly connection: ConnectionService,
   ) {}
 
-  say(sessionId: string, persona: Persona, text: string, draft: Draft | undefined): Rehearsed {
+  say(sessionId: string, persona: Persona, text: string, { ahead, draft }: Circumstances): Rehearsed {
     const session = this.session(sessionId);
     const world = this.world(session, draft);
     const line: ChatLine = {
@@ -57,7 +64,7 @@ export class RehearsalService {
       name: persona.name,
       roles: persona.roles,
       text,
-      at: Date.now(),
+      at: Date.now() + ahead * 1000,
     };
     const decision = decideLine(line, world);
     for (const change of decision.changes) note(session, change, world.use(change.commandId, change.viewer));

@@ -64,6 +64,18 @@ describe('rehearsals', () => {
     expect((await say('a-new-command', '!lantern', { draft })).why.outcome).toBe('ran');
   });
 
+  test('move their clock on to watch a cooldown end, and the real one stays', async () => {
+    await say('moved-clock', '!lantern');
+    expect((await say('moved-clock', '!lantern', { ahead: 20 })).why.brief).toMatch(
+      /^cooling down, (10|9) s left$/u,
+    );
+    expect((await say('moved-clock', '!lantern', { ahead: 31 })).said).toEqual([
+      'oxbowkid lights lantern 2.',
+    ]);
+    await say('moved-clock', '!lantern', { ahead: 604_801 }, 422);
+    expect((await say('other-clock', '!lantern')).why.outcome).toBe('ran');
+  });
+
   test('of 30 at once the oldest are forgotten, the newest are not', async () => {
     for (let n = 0; n < 30; n++) await say(`rehearsal-${String(n)}`, '!lantern');
     expect((await say('rehearsal-0', '!lantern')).why.outcome).toBe('ran');

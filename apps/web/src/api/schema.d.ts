@@ -444,6 +444,8 @@ export interface components {
             session: string;
             persona: components["schemas"]["PersonaDto"];
             text: string;
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
             /** @description the command open in the editor, unsaved */
             draft?: components["schemas"]["DraftDto"];
         };

@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
+import { durationInWords } from '@gully/core/text';
 import { CircleDashed, RotateCcw } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
@@ -6,11 +7,25 @@ import { answerOf, api, problemOf } from '../api/index.js';
 import { Brief, WhyPanel } from '../chat/index.js';
 import { openDraft, usePersona } from '../commands/index.js';
 import { Choice, ROLE_CHOICES, roleMark } from '../ui/index.js';
-import { addTake, clearTakes, sessionId, takes as allTakes, type Take } from './takes.js';
+import {
+  addTake,
+  ahead as clockAhead,
+  clearTakes,
+  sessionId,
+  takes as allTakes,
+  type Take,
+} from './takes.js';
+
+const MOVES = [
+  { label: '+1 min', seconds: 60 },
+  { label: '+10 min', seconds: 600 },
+] as const;
+const WEEK = 604_800;
 
 /** The dock’s other side: type as anyone, nothing real happens, every effect is listed. */
 export function RehearsalSide() {
   const takes = allTakes.use();
+  const ahead = clockAhead.use();
   const [persona, setPersona] = usePersona();
   const draft = openDraft.use();
   const [text, setText] = useState('');
@@ -25,11 +40,12 @@ export function RehearsalSide() {
             session: sessionId(),
             persona: { name: persona.name, roles },
             text: typed,
+            ahead,
             ...(draft === undefined ? {} : { draft }),
           },
         }),
       );
-      return { id: ulid(), persona, text: typed, result };
+      return { id: ulid(), persona, text: typed, ahead, result };
     },
     onSuccess: (take) => {
       addTake(take);
@@ -81,7 +97,26 @@ export function RehearsalSide() {
                 <CircleDashed className="i s" aria-hidden="true" /> your draft of !{draft.name || '…'}
               </span>
             )}
-            {takes.length > 0 && (
+          </dd>
+          <dt>clock</dt>
+          <dd className="row">
+            <span className={ahead === 0 ? 'text-soft' : 'state text-pool'}>
+              {ahead === 0 ? 'now' : `${durationInWords(ahead * 1000)} on`}
+            </span>
+            {MOVES.map(({ label, seconds }) => (
+              <button
+                key={label}
+                type="button"
+                className="btn s bare"
+                title="Move the rehearsal’s clock on, to watch cooldowns end"
+                onClick={() => {
+                  clockAhead.set(Math.min(WEEK, ahead + seconds));
+                }}
+              >
+                {label}
+              </button>
+            ))}
+            {(takes.length > 0 || ahead > 0) && (
               <button
                 type="button"
                 className="btn s bare ml-auto"
@@ -104,7 +139,7 @@ export function RehearsalSide() {
           </p>
         )}
         {takes.map((take, index) => (
-          <Played key={take.id} take={take} newest={index === takes.length - 1} />
+          <Played key={take.id} take={take} before={takes[index - 1]} newest={index === takes.length - 1} />
         ))}
         <div ref={end} />
       </div>
@@ -139,13 +174,22 @@ export function RehearsalSide() {
   );
 }
 
-function Played({ take, newest }: { readonly take: Take; readonly newest: boolean }) {
+interface PlayedProps {
+  readonly take: Take;
+  readonly before: Take | undefined;
+  readonly newest: boolean;
+}
+
+function Played({ take, before, newest }: PlayedProps) {
   const [open, setOpen] = useState<boolean>();
   const { persona, text, result } = take;
   const shown = open ?? newest;
   const mark = roleMark(persona.role);
   return (
     <div className="mb-1.5">
+      {take.ahead !== (before?.ahead ?? 0) && (
+        <p className="minute">{durationInWords(take.ahead * 1000)} on</p>
+      )}
       <div className="line">
         <span className="who">{persona.name}</span>{' '}
         {mark !== undefined && <span className="role">{mark} </span>}

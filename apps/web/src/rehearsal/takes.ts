@@ -8,6 +8,8 @@ export interface Take {
   readonly id: string;
   readonly persona: Persona;
   readonly text: string;
+  /** seconds the rehearsal's clock was ahead */
+  readonly ahead: number;
   readonly result: Rehearsed;
 }
 
@@ -16,6 +18,8 @@ const KEPT = 100;
 
 // Outside of React, so that going to the live side and back forgets nothing.
 export const takes = createStore<readonly Take[]>([]);
+/** Seconds the rehearsal's clock is ahead of the real one. */
+export const ahead = createStore(0);
 let session = ulid();
 
 export function sessionId(): string {
@@ -30,4 +34,5 @@ export function addTake(take: Take): void {
 export function clearTakes(): void {
   session = ulid();
   takes.set([]);
+  ahead.set(0);
 }
