@@ -163,6 +163,19 @@ describe('a lost connection', () => {
   });
 });
 
+test('while its name is taken it goes by another, and takes its own as soon as it is free', async () => {
+  standin = await newStandin();
+  const own = standin;
+  ends.push(() => own.close());
+  const ghost = await client('gully');
+  const gully = await Gully.start(standin);
+  ends.push(() => gully.stop());
+  await gully.entered();
+  expect(gully.connection.view().nick).toBe('gully_');
+  ghost.send('QUIT :gone');
+  await until(() => (gully.connection.view().nick === 'gully' ? true : undefined), 'its own name');
+});
+
 describe('the rate limit', () => {
   test('lines wait their turn and what nobody would understand any more is merged', async () => {
     const gully = await start({}, { GULLY_CHAT_LIMIT_MODERATOR: '2', GULLY_CHAT_LIMIT_SECONDS: '3600' });

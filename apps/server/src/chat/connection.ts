@@ -194,9 +194,13 @@ export class ConnectionService implements OnModuleDestroy {
     });
     client.on('quit', ({ nick }) => {
       room.leave(nick);
+      // Whoever held the bot's own name, most often a ghost of its last connection, is gone.
+      if (foldNick(nick) === foldNick(environment.GULLY_IRC_NICK))
+        client.changeNick(environment.GULLY_IRC_NICK);
     });
     client.on('nick', ({ nick, new_nick }) => {
       room.rename(nick, new_nick);
+      if (foldNick(new_nick) === foldNick(environment.GULLY_IRC_NICK)) this.change(this.state, '');
     });
     client.on('kick', ({ kicked, nick, channel, message }) => {
       if (!here(channel)) return;

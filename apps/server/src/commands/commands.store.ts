@@ -16,6 +16,8 @@ interface Uses {
   lastUse: number | undefined;
   /** last use by viewer, of those whose cooldown may still run */
   readonly byViewer: Map<string, number>;
+  /** viewers above which the old are looked for and forgotten */
+  forgetAbove: number;
 }
 
 /** Uses by viewer that are older than any cooldown may be are forgotten in memory; they stay on disk. */
@@ -49,7 +51,7 @@ export class CommandsStore implements OnModuleInit {
     this.uses.clear();
     for (const row of rows) {
       this.rows.set(row.id, row);
-      this.uses.set(row.id, { uses: row.uses, lastUse: row.lastUse ?? undefined, byViewer: new Map() });
+      this.uses.set(row.id, usesOf(row));
     }
     for (const { commandId, viewerId, lastUse } of recent)
       this.uses.get(commandId)?.byViewer.set(viewerId, lastUse);
@@ -81,8 +83,7 @@ export class CommandsStore implements OnModuleInit {
   /** Takes over a command that was just written. */
   put(row: CommandRow): void {
     this.rows.set(row.id, row);
-    if (!this.uses.has(row.id))
-      this.uses.set(row.id, { uses: row.uses, lastUse: row.lastUse ?? undefined, byViewer: new Map() });
+    if (!this.uses.has(row.id)) this.uses.set(row.id, usesOf(row));
     this.prepared.set(row.id, prepareCommand(row));
     this.byName = indexCommands(this.prepared.values());
   }
@@ -106,8 +107,11 @@ export class CommandsStore implements OnModuleInit {
     known.uses += 1;
     known.lastUse = at;
     known.byViewer.set(viewer, at);
-    if (known.byViewer.size > FORGET_ABOVE)
+    if (known.byViewer.size > known.forgetAbove) {
       for (const [id, last] of known.byViewer) if (at - last > REMEMBERED_MS) known.byViewer.delete(id);
+      // Looked through again only when it has doubled, so that a busy day does not pay with every message.
+      known.forgetAbove = Math.max(FORGET_ABOVE, known.byViewer.size * 2);
+    }
   }
 
   /** Writes uses down, within the caller’s write. */
@@ -126,4 +130,8 @@ export class CommandsStore implements OnModuleInit {
     const { uses, lastUse } = this.uses.get(row.id) ?? { uses: row.uses, lastUse: row.lastUse };
     return { ...row, uses, lastUse: lastUse ?? null };
   }
+}
+
+function usesOf({ uses, lastUse }: CommandRow): Uses {
+  return { uses, lastUse: lastUse ?? undefined, byViewer: new Map(), forgetAbove: FORGET_ABOVE };
 }

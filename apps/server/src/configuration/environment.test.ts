@@ -19,6 +19,7 @@ test.each([
   ['GULLY_IRC_CHANNEL', 'lanternhour'],
   ['GULLY_ROLES_TAG', '+roles'],
   ['GULLY_CHAT_LIMIT', '0'],
+  ['GULLY_IRC_TLS', 'perhaps'],
   ['GULLY_STANDIN_URL', 'not an address'],
 ])('a wrong %s is named with what it was', (name, value) => {
   expect(() => readEnvironment({ [name]: value })).toThrow(

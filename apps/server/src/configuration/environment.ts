@@ -16,8 +16,16 @@ import {
 
 const toNumber = ({ value }: { value: unknown }): unknown =>
   value === undefined || value === '' ? undefined : Number(value);
-const toFlag = ({ value }: { value: unknown }): unknown =>
-  value === 'true' || value === '1' || value === 'yes';
+/** What is neither a yes nor a no stays as it is and is refused: a setting about safety must not be guessed. */
+const FLAGS: Readonly<Record<string, boolean>> = {
+  true: true,
+  yes: true,
+  '1': true,
+  false: false,
+  no: false,
+  '0': false,
+};
+const toFlag = ({ value }: { value: unknown }): unknown => FLAGS[String(value).toLowerCase()] ?? value;
 const orNothing = ({ value }: { value: unknown }): unknown => (value === '' ? undefined : value);
 
 /** Every setting the server takes from its environment. `.env.example` lists them with their defaults. */

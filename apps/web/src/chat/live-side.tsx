@@ -13,7 +13,7 @@ const NEAR_START = 80;
 
 /** The dock’s live side: chat as it comes. It stands still while somebody reads further up or points at it. */
 export function LiveSide() {
-  const { lines, status, complete } = useLines();
+  const { lines, status, complete, error } = useLines();
   const scroll = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState(false);
   const [pointed, setPointed] = useState(false);
@@ -63,7 +63,7 @@ export function LiveSide() {
 
   const unseen =
     paused && seen !== undefined ? lines.length - 1 - lines.findIndex(({ id }) => id === seen) : 0;
-  if (status === 'failed') return <LoadFailed error={undefined} retry={() => void loadLines()} />;
+  if (status === 'failed') return <LoadFailed error={error} retry={() => void loadLines()} />;
   return (
     <>
       <div

@@ -4,6 +4,7 @@ import { PAGE, withNewest, withOlder, withPage, type LineWindow } from './line-w
 
 export interface LinesState extends LineWindow {
   readonly status: 'loading' | 'ready' | 'failed';
+  readonly error?: unknown;
 }
 
 /** Milliseconds in which lines that arrive are gathered and shown together. */
@@ -29,8 +30,8 @@ export async function loadLines(): Promise<void> {
   try {
     const page = await answerOf(api.GET('/api/chat/lines', { params: { query: { limit: PAGE } } }));
     state.set({ ...withPage(state.get(), page), status: 'ready' });
-  } catch {
-    state.set({ ...state.get(), status: 'failed' });
+  } catch (error) {
+    state.set({ ...state.get(), status: 'failed', error });
   }
 }
 
