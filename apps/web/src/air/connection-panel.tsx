@@ -11,6 +11,7 @@ export function ConnectionPanel() {
   const now = useNow(1_000);
   const { data: connection, error, refetch } = useQuery(connectionQuery);
   const { data: channel } = useQuery(channelQuery);
+  const isIn = connection?.state === 'connected' || connection?.state === 'limited';
   return (
     <section className="panel" aria-labelledby="connection-title">
       <header>
@@ -35,20 +36,24 @@ export function ConnectionPanel() {
             <dd className="m break-all">{connection.server}</dd>
             <dt>since</dt>
             <dd title={exact(connection.since)}>{ago(connection.since, now)}</dd>
-            <dt>present</dt>
-            <dd className="m">{connection.present.toLocaleString('en')}</dd>
             <dt>waiting</dt>
             <dd>
               {connection.waiting === 0
                 ? 'nothing to be said'
                 : `${String(connection.waiting)} lines to be said`}
             </dd>
-            <dt>offers</dt>
-            <dd className="s2 pt-0.5 text-soft">
-              {connection.capabilities.length === 0
-                ? 'plain IRC, nothing beyond it'
-                : connection.capabilities.join(', ')}
-            </dd>
+            {isIn && (
+              <>
+                <dt>present</dt>
+                <dd className="m">{connection.present.toLocaleString('en')}</dd>
+                <dt>offers</dt>
+                <dd className="s2 pt-0.5 text-soft">
+                  {connection.capabilities.length === 0
+                    ? 'plain IRC, nothing beyond it'
+                    : connection.capabilities.join(', ')}
+                </dd>
+              </>
+            )}
           </dl>
           <footer className="row mt-3 flex-wrap">
             {(connection.state === 'lost' || connection.state === 'refused') && (

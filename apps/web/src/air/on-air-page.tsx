@@ -17,9 +17,11 @@ export function OnAirPage() {
       <h1 className="sr-only">On air</h1>
       <div className="strip">
         <b>{channel?.name}</b>
-        <span className="text-soft">
-          <span className="m">{connection?.present ?? 0}</span> in the room
-        </span>
+        {connection !== undefined && connection.present > 0 && (
+          <span className="text-soft">
+            <span className="m">{connection.present.toLocaleString('en')}</span> in the room
+          </span>
+        )}
         <LineRate />
         <CrowdChoice />
       </div>
