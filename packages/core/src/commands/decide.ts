@@ -1,5 +1,5 @@
 import { prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
-import { foldName, nearestName, renderText } from '../text/index.js';
+import { foldName, nearestName, renderText, type Rendered, type TextValues } from '../text/index.js';
 import { PREFIX } from './command.js';
 import { GATES } from './gates.js';
 import { readTyped, type PreparedCommand, type Typed } from './match.js';
@@ -59,36 +59,38 @@ function run(
   world: CommandWorld,
 ): CommandDecision {
   const { command, text } = prepared;
-  const name = `${PREFIX}${command.name}`;
-  const rendered =
-    text === undefined
-      ? { text: '', notes: [] }
-      : renderText(text, {
-          viewer: { name: line.name },
-          input: { all: typed.input },
-          command: { uses: use.uses + 1 },
-          channel: { name: world.channelName },
-        });
+  const rendered = text === undefined ? NOTHING : renderText(text, valuesFor(typed, line, use, world));
   const lines = prepareLines(rendered.text, text?.ownStart ?? true);
   for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'noted' });
-  const said =
-    lines.length === 0
-      ? 'nothing was left to say'
-      : lines.length === 1
-        ? 'said 1 line'
-        : `said ${String(lines.length)} lines`;
-  const brief =
-    lines.length === 0
-      ? `ran ${name}, nothing to say`
-      : rendered.notes.length > 0
-        ? `ran ${name}, with a note`
-        : `ran ${name}`;
+  const ran = `ran ${PREFIX}${command.name}`;
   return {
     commandId: command.id,
     changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }],
     effects: lines.length === 0 ? [] : [{ kind: 'say', lines }],
-    why: { outcome: 'ran', brief, checks, decided: `Ran ${name}, ${said}` },
+    why: {
+      outcome: 'ran',
+      brief:
+        ran + (lines.length === 0 ? ', nothing to say' : rendered.notes.length > 0 ? ', with a note' : ''),
+      checks,
+      decided: `R${ran.slice(1)}, ${saidInWords(lines.length)}`,
+    },
   };
+}
+
+const NOTHING: Rendered = { text: '', notes: [] };
+
+function valuesFor(typed: Typed, line: ChatLine, use: CommandUse, world: CommandWorld): TextValues {
+  return {
+    viewer: { name: line.name },
+    input: { all: typed.input },
+    command: { uses: use.uses + 1 },
+    channel: { name: world.channelName },
+  };
+}
+
+function saidInWords(lines: number): string {
+  if (lines === 0) return 'nothing was left to say';
+  return lines === 1 ? 'said 1 line' : `said ${String(lines)} lines`;
 }
 
 function unknownName(typed: Typed, world: CommandWorld): CommandDecision {

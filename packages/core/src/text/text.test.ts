@@ -175,4 +175,6 @@ test('a wait in words is never shorter than the wait', () => {
 test('a near name is found, a far one is not', () => {
   expect(nearestName('deph', ['map', 'depth', 'kit'])).toBe('depth');
   expect(nearestName('xyzzy', ['map', 'depth', 'kit'])).toBeUndefined();
+  expect(nearestName('x'.repeat(5_000), ['map', 'depth', 'kit'])).toBeUndefined();
+  expect(nearestName('', [])).toBeUndefined();
 });
