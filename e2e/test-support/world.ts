@@ -74,6 +74,12 @@ export class World {
       /^Gully is at /u,
     );
     this.port = new URL(this.address).port;
+    // What is typed before it is in the room, nobody hears.
+    await expect
+      .poll(async () => (await (await fetch(`${this.address}/api/connection`)).json()) as unknown, {
+        timeout: 15_000,
+      })
+      .toMatchObject({ state: 'connected' });
   }
 
   /** Ends the server, gently or as a power cut would. */

@@ -1,6 +1,6 @@
 import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
+import type { DataTag, QueryKey } from '@tanstack/react-query';
 import { io } from 'socket.io-client';
-import type { Activity } from '../api/index.js';
 import { createStore } from '../ui/index.js';
 import { addLine, loadLines } from './lines.js';
 import {
@@ -55,21 +55,35 @@ function take(news: News): void {
       if (news.about.outcome === 'ran' && !news.about.own) countSoon();
       break;
     case 'connection':
-      queryClient.setQueryData(connectionQuery.queryKey, {
-        ...news.about,
-        capabilities: [...news.about.capabilities],
-      });
+      showNews(connectionQuery, () => ({ ...news.about, capabilities: [...news.about.capabilities] }));
       void queryClient.invalidateQueries(channelQuery);
       break;
     case 'activity':
-      queryClient.setQueryData(activityQuery.queryKey, (before: Activity[] | undefined) =>
-        before === undefined ? before : [{ ...news.about }, ...before].slice(0, ACTIVITY_KEPT),
-      );
+      showNews(activityQuery, (before) => {
+        const others = before.filter(({ id }) => id !== news.about.id);
+        return [{ ...news.about }, ...others].slice(0, ACTIVITY_KEPT);
+      });
       break;
     case 'command':
       void queryClient.invalidateQueries(commandsQuery);
       break;
   }
+}
+
+/**
+ * Puts news into what is shown. An answer still on its way may be of before the news and
+ * would take its place, so it is asked for again instead.
+ */
+function showNews<T>(
+  query: { readonly queryKey: DataTag<QueryKey, T, Error> },
+  change: (before: T) => T,
+): void {
+  if (queryClient.isFetching({ queryKey: query.queryKey }) > 0)
+    void queryClient.invalidateQueries({ queryKey: query.queryKey });
+  else
+    queryClient.setQueryData<T>(query.queryKey, (before) =>
+      before === undefined ? undefined : change(before),
+    );
 }
 
 function countSoon(): void {
