@@ -8,7 +8,7 @@ test('search or do: goes to a mode, opens a command by its alias, changes the th
   await openCommands(page, world);
   const ask = async (words: string): Promise<void> => {
     await page.keyboard.press('Control+k');
-    await expect(page.getByRole('dialog', { name: 'Search or do' })).toBeVisible();
+    await expect(page.getByPlaceholder('Search, or say what to do')).toBeFocused();
     await page.keyboard.type(words);
     await page.keyboard.press('Enter');
     await expect(page.getByRole('dialog', { name: 'Search or do' })).toBeHidden();

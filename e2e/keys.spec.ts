@@ -16,9 +16,12 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.keyboard.type('!hail');
   await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: /^Other names/ })).toBeFocused();
   await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('!deep !depths')).toBeFocused();
   await page.keyboard.type('!hello !hi');
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Other names: !hello !hi' })).toBeFocused();
   for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
   await expect(page.getByRole('combobox', { name: 'Who may use it' })).toBeFocused();
   await page.keyboard.press('Enter');
@@ -26,6 +29,7 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('combobox', { name: 'Who may use it' })).toHaveText('Followers and up');
+  await expect(page.getByRole('combobox', { name: 'Who may use it' })).toBeFocused();
   for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
   await expect(page.getByRole('textbox', { name: 'Text' })).toBeFocused();
   await page.keyboard.type('Hello {');
@@ -37,6 +41,7 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
 
   await page.getByRole('heading', { name: 'What it does' }).click();
   await page.keyboard.press('Control+k');
+  await expect(page.getByPlaceholder('Search, or say what to do')).toBeFocused();
   await page.keyboard.type('rehearse');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Type in the rehearsal')).toBeFocused();
