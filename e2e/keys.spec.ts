@@ -53,6 +53,7 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('complementary', { name: 'Chat, folded' })).toBeVisible();
   await page.keyboard.press('/');
   await expect(page.getByLabel('Type in the rehearsal')).toBeFocused();
   // While a field has the focus, letters are letters.

@@ -58,11 +58,11 @@ export function Frame() {
   );
   useHotkeys('mod+period', toggleDock, ANYWHERE);
   useHotkeys(
-    'slash',
+    '/',
     () => {
       toLine();
     },
-    { preventDefault: true },
+    { useKey: true, preventDefault: true },
   );
   useHotkeys(
     '?',
