@@ -6,7 +6,18 @@ import tseslint from 'typescript-eslint';
 
 /** Areas from the bottom up: each may import those before it, through their index. What no area owns comes first. */
 const ORDER = {
-  core: ['text', 'chat', 'news', 'viewers', 'commands', 'pipeline'],
+  core: [
+    'random',
+    'text',
+    'chat',
+    'news',
+    'viewers',
+    'stream',
+    'currency',
+    'routines',
+    'commands',
+    'pipeline',
+  ],
   server: [
     'log',
     'configuration',
@@ -14,16 +25,19 @@ const ORDER = {
     'problem',
     'security',
     'news',
+    'settings',
     'chat',
-    'viewers',
+    'stream',
     'activity',
+    'viewers',
+    'routines',
     'commands',
     'pipeline',
     'rehearsal',
     'standin',
     'demo',
   ],
-  web: ['api', 'ui', 'live', 'commands', 'chat', 'viewers', 'rehearsal', 'air', 'frame'],
+  web: ['api', 'ui', 'live', 'counters', 'commands', 'chat', 'viewers', 'rehearsal', 'air', 'frame'],
 };
 const SOURCES = { core: 'packages/core/src', server: 'apps/server/src', web: 'apps/web/src' };
 

@@ -1,4 +1,4 @@
-import { expect, openCommands, test } from './test-support/world.js';
+import { aCommand, expect, openCommands, test } from './test-support/world.js';
 
 test('saving while the server is away says so, keeps the draft, and works once it is back', async ({
   page,
@@ -43,19 +43,10 @@ test('of a conflict one can also take the saved one', async ({ page, world }) =>
   await page.getByRole('link', { name: /!map/ }).click();
   await page.getByRole('switch', { name: 'On' }).click();
   await page.request.put(`${world.address}/api/commands/${id}`, {
-    data: {
-      name: 'map',
-      aliases: ['survey'],
-      text: 'theirs',
-      enabled: true,
-      lowestRole: 'viewer',
-      cooldown: 0,
-      viewerCooldown: 0,
-      version: 1,
-    },
+    data: { ...aCommand('map', 'theirs', { aliases: ['survey'] }), version: 1 },
   });
   const conflict = page.getByRole('alert', { name: 'Saved somewhere else while you were editing' });
-  await expect(conflict).toContainText('!survey');
+  await expect(conflict).toContainText('survey');
   await conflict.getByRole('button', { name: /Take the saved one/ }).click();
   await expect(conflict).toBeHidden();
   await expect(page.getByTestId('preview')).toHaveText('Now: theirs');

@@ -42,6 +42,7 @@ try {
       STANDIN_IRC_PORT: `${ircPort}`,
       STANDIN_HTTP_PORT: `${controlPort}`,
       STANDIN_CROWD: '120',
+      STANDIN_LIVE_MINUTES: '33',
       STANDIN_RATE: '40',
     },
     /^\{"irc"/,

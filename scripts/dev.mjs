@@ -22,6 +22,7 @@ const children = [
         STANDIN_IRC_PORT: `${ircPort}`,
         STANDIN_HTTP_PORT: `${controlPort}`,
         STANDIN_CROWD: '20',
+        STANDIN_LIVE_MINUTES: '33',
         STANDIN_RATE: '20',
       },
       /^\{"irc"/,

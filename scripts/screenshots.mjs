@@ -13,7 +13,13 @@ const data = mkdtempSync(join(tmpdir(), 'gully-shots-'));
 await must(process.execPath, ['apps/server/dist/demo/main.js', data]);
 const standin = await start(
   ['apps/standin/dist/main.js'],
-  { STANDIN_IRC_PORT: '0', STANDIN_HTTP_PORT: '0', STANDIN_CROWD: '120', STANDIN_RATE: '40' },
+  {
+    STANDIN_IRC_PORT: '0',
+    STANDIN_HTTP_PORT: '0',
+    STANDIN_CROWD: '120',
+    STANDIN_LIVE_MINUTES: '33',
+    STANDIN_RATE: '40',
+  },
   /^\{"irc"/,
 );
 const ports = JSON.parse(standin.line);

@@ -4,14 +4,11 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import {
-  CommandNameRow,
-  CommandRow,
-  Database,
-  insertMany,
-  openDatabase,
-  ViewerRow,
-} from '@gully/server/database';
+import { BLANK_COMMAND } from '@gully/core/commands';
+import { sayOnly } from '@gully/core/routines';
+import { writeCommand } from '@gully/server/commands';
+import { Database, insertMany, openDatabase, ViewerRow } from '@gully/server/database';
+import { newViewer } from '@gully/server/viewers';
 import { Load } from './load.js';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
@@ -96,39 +93,25 @@ async function seed(folder: string): Promise<void> {
   const database = new Database(await openDatabase(folder));
   const now = Date.now();
   const pad = (n: number): string => String(n).padStart(26, '0');
-  const viewers = Array.from({ length: VIEWERS }, (_, n) => ({
-    id: pad(n),
-    connection: 'irc',
-    account: `nick:caver${String(n)}`,
-    name: `caver${String(n)}`,
-    role: 'viewer' as const,
-    firstSeen: now,
-    lastSeen: now,
-    messages: n,
-  }));
+  const viewers = Array.from({ length: VIEWERS }, (_, n) =>
+    newViewer(pad(n), 'irc', `nick:caver${String(n)}`, `caver${String(n)}`, 'viewer', now),
+  );
   const commands = Array.from({ length: COMMANDS }, (_, n) => ({
+    ...BLANK_COMMAND,
     id: pad(n),
-    name: `passage${String(n)}`,
-    aliases: [],
-    text: `{{ viewer.name }} walks passage ${String(n)} of {{ channel.name }}: {{ input.all }}`,
-    enabled: true,
-    lowestRole: 'viewer' as const,
-    cooldown: 0,
-    viewerCooldown: 0,
+    trigger: { ...BLANK_COMMAND.trigger, name: `passage${String(n)}` },
+    gates: { ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 },
+    routine: sayOnly(`{{ viewer.name }} walks passage ${String(n)} of {{ channel.name }}: {{ input.all }}`),
     version: 1,
     changedAt: now,
     deletedAt: null,
     uses: 0,
     lastUse: null,
+    unreadable: undefined,
   }));
   await database.write(async (manager) => {
     await insertMany(manager, ViewerRow, viewers);
-    await insertMany(manager, CommandRow, commands);
-    await insertMany(
-      manager,
-      CommandNameRow,
-      commands.map(({ id, name }) => ({ name, commandId: id })),
-    );
+    for (const command of commands) await writeCommand(manager, command, command.trigger.name);
   });
   await database.onApplicationShutdown();
 }

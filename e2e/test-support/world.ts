@@ -3,9 +3,34 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
+import { sayOnly } from '@gully/core/routines';
 import { test as base, expect, type Page } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+
+/** What a test says of a command; the rest is as for a new one that nothing holds back. */
+export interface Plain extends Partial<Trigger>, Partial<Gates> {
+  readonly enabled?: boolean;
+}
+
+/** A command as the API takes it. */
+export function aCommand(name: string, text: string, { enabled = true, ...more }: Plain = {}): CommandBody {
+  const of = <T extends object>(part: T): T =>
+    Object.fromEntries(
+      Object.entries(part).map(([key, value]) => [
+        key,
+        { ...part, ...more }[key as keyof T] ?? (value as unknown),
+      ]),
+    ) as T;
+  return {
+    ...BLANK_COMMAND,
+    enabled,
+    trigger: of({ ...BLANK_COMMAND.trigger, name }),
+    gates: of({ ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 }),
+    routine: sayOnly(text),
+  };
+}
 
 interface Started {
   readonly child: ChildProcess;
@@ -101,18 +126,8 @@ export class World {
     return response.status === 204 ? undefined : response.json();
   }
 
-  async add(name: string, text: string, more: object = {}): Promise<string> {
-    const body = {
-      name,
-      aliases: [],
-      text,
-      enabled: true,
-      lowestRole: 'viewer',
-      cooldown: 0,
-      viewerCooldown: 0,
-      ...more,
-    };
-    return ((await this.post('commands', body)) as { id: string }).id;
+  async add(name: string, text: string, more: Plain = {}): Promise<string> {
+    return ((await this.post('commands', aCommand(name, text, more))) as { id: string }).id;
   }
 
   /** Types in the chat room as a viewer, past the pages. */

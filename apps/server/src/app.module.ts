@@ -10,7 +10,10 @@ import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
+import { RoutinesModule } from './routines/index.js';
+import { SettingsModule } from './settings/index.js';
 import { StandinModule } from './standin/index.js';
+import { StreamModule } from './stream/index.js';
 import { ViewersModule } from './viewers/index.js';
 
 /** What every area may ask for: settings, the database, the log, news. */
@@ -44,7 +47,10 @@ export class AppModule {
         CommandsModule,
         PipelineModule,
         RehearsalModule,
+        RoutinesModule,
+        SettingsModule,
         StandinModule,
+        StreamModule,
         ViewersModule,
       ],
       controllers: [ChannelController],

@@ -11,6 +11,8 @@ import { NestLog, type Log } from './log/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
 import { requestLimit, sameOriginOnly, securityHeaders } from './security/index.js';
 
+/** 100,000 viewers with all columns take about 12 MB. */
+const CSV_LIMIT = '30mb';
 const PAGES = fileURLToPath(new URL('../../web/dist/', import.meta.url));
 
 /** Builds the server without starting to listen or to connect. */
@@ -27,7 +29,9 @@ export async function makeApp(
   app.disable('x-powered-by');
   app.use(sameOriginOnly(), securityHeaders());
   app.use('/api', requestLimit());
-  app.useBodyParser('json', { limit: '100kb' });
+  app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
+  // A command may have fifty texts of 5,000 characters, each of up to four bytes.
+  app.useBodyParser('json', { limit: '1mb' });
   app.useGlobalPipes(makeValidation());
   app.useGlobalFilters(new ProblemFilter(log));
   if (existsSync(PAGES)) servePages(app);

@@ -1,15 +1,17 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
-import { PREFIX } from '@gully/core/commands';
-import { ConnectionService } from './chat/index.js';
-import { Environment } from './configuration/index.js';
-import { channelName } from './pipeline/index.js';
+import { SettingsService } from './settings/index.js';
+import { CONNECTION, ConnectionService } from './chat/index.js';
+import { channelName, Environment } from './configuration/index.js';
 import { StandinService } from './standin/index.js';
 
 class ChannelDto {
   @ApiProperty() name!: string;
   @ApiProperty() botName!: string;
   @ApiProperty() prefix!: string;
+  @ApiProperty({ description: 'IANA name of the time zone hours are told in' }) timeZone!: string;
+  @ApiProperty({ type: [String], description: 'names of the connections chat comes by' })
+  connections!: string[];
   @ApiProperty({ description: 'true when a simulated platform stands in for a real one' }) standin!: boolean;
 }
 
@@ -24,6 +26,7 @@ export class ChannelController {
     private readonly environment: Environment,
     private readonly connection: ConnectionService,
     private readonly standin: StandinService,
+    private readonly settings: SettingsService,
   ) {}
 
   @Get('channel')
@@ -32,7 +35,9 @@ export class ChannelController {
     return {
       name: channelName(this.environment),
       botName: this.connection.view().nick,
-      prefix: PREFIX,
+      prefix: this.settings.get('prefix').value,
+      timeZone: this.environment.GULLY_TIME_ZONE,
+      connections: [CONNECTION],
       standin: this.standin.available,
     };
   }

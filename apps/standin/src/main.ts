@@ -14,6 +14,15 @@ const standin = await startStandin({
   bot: env('STANDIN_BOT', 'gully'),
   seed: Number(env('STANDIN_SEED', '2047')),
 });
+if (env('STANDIN_LIVE_MINUTES', '') !== '')
+  standin.stream.set(
+    {
+      live: true,
+      title: env('STANDIN_TITLE', 'Wet series, part nine'),
+      category: env('STANDIN_CATEGORY', 'Underledge'),
+    },
+    Date.now() - Number(env('STANDIN_LIVE_MINUTES', '0')) * 60_000,
+  );
 standin.crowd.set({ size: Number(env('STANDIN_CROWD', '0')), rate: Number(env('STANDIN_RATE', '0')) });
 process.stdout.write(`${JSON.stringify({ irc: standin.ircPort, http: standin.httpPort })}\n`);
 

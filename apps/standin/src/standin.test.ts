@@ -83,7 +83,7 @@ describe('roles and tags', () => {
     const bot = await join('gully', ALL);
     await control('say', { name: 'pebblewren', roles: ['subscriber', 'follower'], text: 'hello; rope' });
     const line = await bot.until(/PRIVMSG/u);
-    expect(line).toMatch(/gully\.example\/roles=subscriber,follower/u);
+    expect(line).toMatch(/gully\.example\/roles=subscriber:\d+,follower:\d{4}-\d\d-\d\d/u);
     expect(line).toMatch(/account=pebblewren/u);
     expect(line).toMatch(/msgid=\w{26}/u);
 

@@ -1,5 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
+import { Stream } from './control/stream.js';
 import { controlApi } from './control/api.js';
 import { Crowd, REGULARS } from './crowd/index.js';
 import { fold, IrcServer, People, type Standing } from './irc/index.js';
@@ -21,6 +22,7 @@ export interface Standin {
   readonly ircPort: number;
   readonly httpPort: number;
   readonly crowd: Crowd;
+  readonly stream: Stream;
   close(): Promise<void>;
 }
 
@@ -35,7 +37,8 @@ export async function startStandin(options: StandinOptions): Promise<Standin> {
   });
   const people = new People(irc.room);
   const crowd = new Crowd(people, options.seed);
-  const http = createServer(controlApi({ irc, people, crowd }));
+  const stream = new Stream();
+  const http = createServer(controlApi({ irc, people, crowd, stream }));
   const ircPort = await irc.listen(options.ircPort);
   const httpPort = await new Promise<number>((resolve, reject) => {
     http.once('error', reject);
@@ -47,6 +50,7 @@ export async function startStandin(options: StandinOptions): Promise<Standin> {
     ircPort,
     httpPort,
     crowd,
+    stream,
     close: async () => {
       crowd.stop();
       http.closeAllConnections();

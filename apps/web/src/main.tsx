@@ -5,10 +5,11 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { OnAirPage } from './air/index.js';
 import { CommandsPage } from './commands/index.js';
+import { CountersPage } from './counters/index.js';
 import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
 import { queryClient, startNews } from './live/index.js';
 import { startTheme } from './ui/index.js';
-import { ViewersPage } from './viewers/index.js';
+import { ViewerPage, ViewersPage } from './viewers/index.js';
 
 const router = createBrowserRouter([
   {
@@ -18,9 +19,11 @@ const router = createBrowserRouter([
       { path: '/', element: <Navigate to="/prepare/commands" replace /> },
       { path: '/prepare', element: <Navigate to="/prepare/commands" replace /> },
       { path: '/prepare/commands/:id?', element: <CommandsPage /> },
+      { path: '/prepare/counters', element: <CountersPage /> },
       { path: '/air', element: <OnAirPage /> },
       { path: '/review', element: <Navigate to="/review/viewers" replace /> },
       { path: '/review/viewers', element: <ViewersPage /> },
+      { path: '/review/viewers/:id', element: <ViewerPage /> },
       { path: '*', element: <NoSuchPlace /> },
     ],
   },

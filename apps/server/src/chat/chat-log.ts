@@ -1,7 +1,7 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import { LessThan } from 'typeorm';
+import { In, LessThan } from 'typeorm';
 import { monotonicFactory } from 'ulid';
 import { Batch, ChatLineRow, Database, insertMany } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
@@ -13,12 +13,11 @@ export const WHYS_KEPT = 500;
 /** A why with how long the deciding took. */
 export type TimedWhy = Why & { readonly tookMs: number };
 
-const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'why'> = {
+const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome'> = {
   viewerId: null,
   role: 'viewer',
   own: true,
   outcome: 'ran',
-  why: null,
 };
 
 /** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
@@ -44,8 +43,28 @@ export class ChatLog implements OnModuleInit {
   }
 
   async onModuleInit(): Promise<void> {
+    await this.reload();
+  }
+
+  /** Takes the newest lines from disk again, after they were changed there. Whys not on disk are forgotten. */
+  async reload(): Promise<void> {
+    this.whys.clear();
+    this.newest.length = 0;
     const rows = await this.database.read.find(ChatLineRow, { order: { id: 'DESC' }, take: WHYS_KEPT });
     this.newest.push(...rows.reverse());
+  }
+
+  /** Waits until what was recorded so far is on disk. */
+  async written(): Promise<void> {
+    await this.batch.flush();
+  }
+
+  /** Lines of one viewer, under any of their ids, older than the line `before`; newest first. */
+  async linesOf(viewers: readonly string[], before: string | undefined, limit: number): Promise<LineView[]> {
+    await this.batch.flush();
+    const where = { viewerId: In([...viewers]), ...(before === undefined ? {} : { id: LessThan(before) }) };
+    const rows = await this.database.read.find(ChatLineRow, { where, order: { id: 'DESC' }, take: limit });
+    return rows.map(viewOf);
   }
 
   /** An id for a line; later ones sort behind. */
@@ -70,8 +89,19 @@ export class ChatLog implements OnModuleInit {
     });
   }
 
-  recordOwn(name: string, text: string, brief: string): void {
-    this.add({ ...OWN, id: this.nextId(), at: Date.now(), name, text, brief });
+  /** @param because what had it said, as the end of a sentence that begins with “Said because” */
+  recordOwn(name: string, text: string, because: string): void {
+    const decided = because === '' ? 'Said' : `Said because ${because}`;
+    const why: TimedWhy = { outcome: 'ran', brief: because, checks: [], decided, tookMs: 0 };
+    this.add({
+      ...OWN,
+      id: this.nextId(),
+      at: Date.now(),
+      name,
+      text,
+      brief: because,
+      why: JSON.stringify(why),
+    });
   }
 
   /** Lines older than the line `before`, or the newest; oldest first. */

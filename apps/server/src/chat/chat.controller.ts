@@ -49,7 +49,7 @@ export class ChatController {
         'Gully is not in the chat room',
         'Your line was not said. It is still in the field.',
       );
-    this.outbox.say(lines, 'reply');
+    this.outbox.say(lines, 'reply', 'it was typed in Gully');
   }
 
   @Get('connection')

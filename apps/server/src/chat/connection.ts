@@ -1,21 +1,23 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { reconnectPause, type Role } from '@gully/core/chat';
+import { reconnectPause, type TagRoles } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
 import { foldNick } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
-import { Room } from './room.js';
-import { rolesOfSpeaker } from './speaker.js';
+import { Room, type Present } from './room.js';
+import { standingOfSpeaker } from './speaker.js';
 
 /** A line somebody typed, with what the connection knows of who it was. */
-export interface Heard {
+export interface Heard extends TagRoles {
   readonly key: string;
   readonly nick: string;
-  readonly roles: readonly Role[];
   readonly text: string;
 }
+
+/** The name of the one connection there is yet, as commands and viewers know it. */
+export const CONNECTION = 'irc';
 
 export interface ConnectionListener {
   heard?(line: Heard): void;
@@ -24,6 +26,8 @@ export interface ConnectionListener {
   /** may speak now */
   opened?(): void;
   closed?(): void;
+  /** somebody is no longer in the room */
+  left?(member: Present): void;
 }
 
 /** IRCv3 capabilities asked for beside those the client library always asks for. */
@@ -184,16 +188,17 @@ export class ConnectionService implements OnModuleDestroy {
     client.on('userlist', ({ channel, users }) => {
       if (!here(channel)) return;
       room.replace(users);
+      this.askAccounts();
       this.entered();
     });
     client.on('join', ({ nick, channel, account }) => {
       if (here(channel)) room.join(nick, account === false ? undefined : account);
     });
     client.on('part', ({ nick, channel }) => {
-      if (here(channel)) room.leave(nick);
+      if (here(channel)) this.gone(nick);
     });
     client.on('quit', ({ nick }) => {
-      room.leave(nick);
+      this.gone(nick);
       // Whoever held the bot's own name, most often a ghost of its last connection, is gone.
       if (foldNick(nick) === foldNick(environment.GULLY_IRC_NICK))
         client.changeNick(environment.GULLY_IRC_NICK);
@@ -204,7 +209,7 @@ export class ConnectionService implements OnModuleDestroy {
     });
     client.on('kick', ({ kicked, nick, channel, message }) => {
       if (!here(channel)) return;
-      room.leave(kicked);
+      this.gone(kicked);
       if (foldNick(kicked) === foldNick(this.nick))
         this.fail('refused', `${nick} removed Gully from the channel: ${message}`);
     });
@@ -238,6 +243,19 @@ export class ConnectionService implements OnModuleDestroy {
     });
   }
 
+  /** The list of those present has no accounts; where the server tells them otherwise (WHOX), they are asked for. */
+  private askAccounts(): void {
+    if (!this.client.network.supports('whox')) return;
+    this.client.who(this.environment.GULLY_IRC_CHANNEL, ({ users }) => {
+      for (const { nick, account } of users) this.room.learn(nick, account);
+    });
+  }
+
+  private gone(nick: string): void {
+    const member = this.room.leave(nick);
+    if (member !== undefined) for (const listener of this.listeners) listener.left?.(member);
+  }
+
   private entered(): void {
     clearTimeout(this.entry);
     this.failures = 0;
@@ -253,6 +271,7 @@ export class ConnectionService implements OnModuleDestroy {
     const wasOpen = this.open;
     const pause = reconnectPause(this.failures++, Math.random());
     this.nextTryAt = Date.now() + pause;
+    for (const member of this.room.present()) for (const listener of this.listeners) listener.left?.(member);
     this.room.clear();
     this.change(state, words);
     this.retry = setTimeout(() => {
@@ -270,8 +289,9 @@ export class ConnectionService implements OnModuleDestroy {
     }
     const { nick, account, message: text } = event;
     const vouched = this.client.network.cap.isEnabled('account-tag');
-    const roles = rolesOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
-    const heard: Heard = { key: this.room.keyOf(nick, account), nick, roles, text };
+    const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
+    this.room.learn(nick, account);
+    const heard: Heard = { ...standing, key: this.room.keyOf(nick, account), nick, text };
     for (const listener of this.listeners) listener.heard?.(heard);
   }
 

@@ -1,5 +1,6 @@
 export { ChatLog } from './chat-log.js';
 export { ChatModule } from './chat.module.js';
-export { ConnectionService, type Heard } from './connection.js';
+export { CONNECTION, ConnectionService, type Heard } from './connection.js';
+export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
-export { PageQuery, WhyDto } from './views.js';
+export { LineDto, PageQuery, WhyDto } from './views.js';

@@ -50,13 +50,17 @@ declare module 'irc-framework' {
   export class Client extends EventEmitter<Events> {
     constructor(options?: Partial<ConnectOptions>);
     readonly user: { nick: string };
-    readonly network: { cap: { enabled: string[]; isEnabled(name: string): boolean } };
+    readonly network: {
+      cap: { enabled: string[]; isEnabled(name: string): boolean };
+      supports(feature: string): unknown;
+    };
     readonly connected: boolean;
     connect(options: ConnectOptions): void;
     requestCap(names: string[]): void;
     join(channel: string): void;
     changeNick(nick: string): void;
     raw(...parts: string[]): void;
+    who(target: string, answered: (list: { users: { nick: string; account?: string }[] }) => void): void;
     quit(message?: string): void;
   }
 

@@ -2,9 +2,15 @@ import { roleFromMode, type Role } from '@gully/core/chat';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 
 interface Member {
+  readonly nick: string;
   readonly key: string;
   readonly modes: Set<string>;
+  /** UTC milliseconds; when they came, or were first seen there */
+  readonly since: number;
 }
+
+/** Somebody in the room, as others may know it. */
+export type Present = Pick<Member, 'nick' | 'key' | 'since'>;
 
 /** Who is in the channel, and with which modes. A nick change keeps the member, so it keeps the viewer. */
 export class Room {
@@ -12,6 +18,10 @@ export class Room {
 
   get size(): number {
     return this.members.size;
+  }
+
+  present(): Present[] {
+    return [...this.members.values()];
   }
 
   clear(): void {
@@ -23,23 +33,39 @@ export class Room {
     const before = new Map(this.members);
     this.members.clear();
     for (const { nick, modes } of users) {
-      const key = before.get(foldNick(nick))?.key ?? viewerKey(nick, undefined);
-      this.members.set(foldNick(nick), { key, modes: new Set(modes) });
+      const known = before.get(foldNick(nick));
+      this.members.set(foldNick(nick), {
+        nick,
+        key: known?.key ?? viewerKey(nick, undefined),
+        modes: new Set(modes),
+        since: known?.since ?? Date.now(),
+      });
     }
   }
 
   join(nick: string, account: string | undefined): void {
-    this.members.set(foldNick(nick), { key: viewerKey(nick, account), modes: new Set() });
+    const key = viewerKey(nick, account);
+    this.members.set(foldNick(nick), { nick, key, modes: new Set(), since: Date.now() });
   }
 
-  leave(nick: string): void {
+  /** Takes in the account the server vouches for; what is not told changes nothing. */
+  learn(nick: string, account: string | undefined): void {
+    const member = this.members.get(foldNick(nick));
+    if (member !== undefined && account !== undefined && account !== '')
+      this.members.set(foldNick(nick), { ...member, key: viewerKey(nick, account) });
+  }
+
+  /** Takes them out, and tells who it was. */
+  leave(nick: string): Present | undefined {
+    const member = this.members.get(foldNick(nick));
     this.members.delete(foldNick(nick));
+    return member;
   }
 
   rename(from: string, to: string): void {
     const member = this.members.get(foldNick(from));
     this.members.delete(foldNick(from));
-    if (member !== undefined) this.members.set(foldNick(to), member);
+    if (member !== undefined) this.members.set(foldNick(to), { ...member, nick: to });
   }
 
   setMode(nick: string, letter: string, on: boolean): void {

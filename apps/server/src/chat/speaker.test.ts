@@ -1,9 +1,9 @@
 import { expect, test } from '@jest/globals';
 import type { Role } from '@gully/core/chat';
-import { rolesOfSpeaker } from './speaker.js';
+import { standingOfSpeaker } from './speaker.js';
 
 const settings = { GULLY_ROLES_TAG: 'gully.example/roles', GULLY_STREAMER: 'Odalys_Tarn' };
-const speaker: Parameters<typeof rolesOfSpeaker>[0] = { nick: 'pebblewren', tags: {} };
+const speaker: Parameters<typeof standingOfSpeaker>[0] = { nick: 'pebblewren', tags: {} };
 
 test.each<[string, Partial<typeof speaker>, boolean, Role[]]>([
   ['nobody in particular', {}, true, []],
@@ -24,13 +24,16 @@ test.each<[string, Partial<typeof speaker>, boolean, Role[]]>([
   ],
   ['the streamer’s nick where no server vouches', { nick: 'ODALYS_TARN' }, false, ['streamer']],
 ])('%s', (_, given, vouched, roles) => {
-  expect(rolesOfSpeaker({ ...speaker, ...given }, [], settings, vouched)).toEqual(roles);
+  expect(standingOfSpeaker({ ...speaker, ...given }, [], settings, vouched).roles).toEqual(roles);
 });
 
 test('roles by mode are kept, each once', () => {
   const tags = { 'gully.example/roles': 'vip,moderator' };
-  expect(rolesOfSpeaker({ ...speaker, tags }, ['vip'], settings, true)).toEqual(['vip', 'moderator']);
-  expect(rolesOfSpeaker(speaker, ['moderator'], { ...settings, GULLY_STREAMER: undefined }, false)).toEqual([
+  expect(standingOfSpeaker({ ...speaker, tags }, ['vip'], settings, true).roles).toEqual([
+    'vip',
     'moderator',
   ]);
+  expect(
+    standingOfSpeaker(speaker, ['moderator'], { ...settings, GULLY_STREAMER: undefined }, false).roles,
+  ).toEqual(['moderator']);
 });

@@ -1,4 +1,4 @@
-import { rolesFromTag, type Role } from '@gully/core/chat';
+import { readRolesTag, type Role, type TagRoles } from '@gully/core/chat';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import type { MessageEvent } from 'irc-framework';
 import type { Environment } from '../configuration/index.js';
@@ -7,19 +7,20 @@ type Speaker = Pick<MessageEvent, 'nick' | 'account' | 'tags'>;
 type Settings = Pick<Environment, 'GULLY_ROLES_TAG' | 'GULLY_STREAMER'>;
 
 /**
- * The roles of whoever spoke: by channel mode, by the server's tag, and as the configured
- * streamer.
+ * The standing of whoever spoke: roles by channel mode, by the server's tag, and as the
+ * configured streamer; months and the day they followed by the tag alone.
  *
  * @param vouched true where the server tells accounts with lines; then only an account
  *   makes the streamer, since anybody may take a nick
  */
-export function rolesOfSpeaker(
+export function standingOfSpeaker(
   { nick, account, tags }: Speaker,
   byMode: readonly Role[],
   settings: Settings,
   vouched: boolean,
-): Role[] {
-  const roles = [...byMode, ...rolesFromTag(tags[settings.GULLY_ROLES_TAG] ?? '')];
+): TagRoles {
+  const byTag = readRolesTag(tags[settings.GULLY_ROLES_TAG] ?? '');
+  const roles = [...byMode, ...byTag.roles];
   const streamer = settings.GULLY_STREAMER;
   if (streamer !== undefined) {
     const same = vouched
@@ -27,5 +28,5 @@ export function rolesOfSpeaker(
       : foldNick(nick) === foldNick(streamer);
     if (same) roles.push('streamer');
   }
-  return [...new Set(roles)];
+  return { ...byTag, roles: [...new Set(roles)] };
 }

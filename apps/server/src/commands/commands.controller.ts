@@ -9,7 +9,7 @@ import {
 } from '@nestjs/swagger';
 import { ProblemView } from '../problem/index.js';
 import { CommandsService } from './commands.service.js';
-import { CommandBodyDto, CommandChangeDto, CommandDto, VersionDto } from './views.js';
+import { CommandBodyDto, CommandChangeDto, CommandDto, SeveralDto, VersionDto } from './views.js';
 
 @ApiTags('commands')
 @Controller('api/commands')
@@ -33,6 +33,15 @@ export class CommandsController {
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   create(@Body() body: CommandBodyDto): Promise<CommandDto> {
     return this.commands.create(body);
+  }
+
+  /** The same for several at once: all of them or none. */
+  @Post('several')
+  @HttpCode(200)
+  @ApiOkResponse({ type: [CommandDto] })
+  @ApiUnprocessableEntityResponse({ type: ProblemView })
+  several(@Body() body: SeveralDto): Promise<CommandDto[]> {
+    return this.commands.several(body);
   }
 
   @Put(':id')

@@ -1,19 +1,24 @@
 import { Injectable } from '@nestjs/common';
-import { checkCommand, commandBody, PREFIX, tidyName, type CommandBody } from '@gully/core/commands';
-import { foldName } from '@gully/core/text';
+import {
+  checkCommand,
+  commandBody,
+  tidyCommand,
+  titleOf,
+  type CommandBody,
+  type NamedViewer,
+} from '@gully/core/commands';
+import { foldNick } from '@gully/core/viewers';
+import { In } from 'typeorm';
 import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
-import {
-  CommandNameRow,
-  CommandRow,
-  CommandVersionRow,
-  Database,
-  type EntityManager,
-} from '../database/index.js';
+import { CommandRow, CommandVersionRow, Database } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
-import { CommandsStore } from './commands.store.js';
-import type { CommandDto } from './views.js';
+import { ViewersService } from '../viewers/index.js';
+import { CommandsStore, stepsOf } from './commands.store.js';
+import { fromRow, fromVersion, type StoredCommand } from './stored.js';
+import type { CommandDto, SeveralDto } from './views.js';
+import { writeCommand } from './writing.js';
 
 /** Commands a channel may have; the list is sent whole, so it has a bound. */
 const MOST = 2_000;
@@ -29,6 +34,7 @@ export class CommandsService {
   constructor(
     private readonly database: Database,
     private readonly store: CommandsStore,
+    private readonly viewers: ViewersService,
     private readonly news: NewsService,
     private readonly activity: ActivityService,
   ) {}
@@ -36,8 +42,8 @@ export class CommandsService {
   list(): CommandDto[] {
     return this.store
       .all()
-      .map((row) => this.view(row))
-      .sort((a, b) => a.name.localeCompare(b.name));
+      .map((command) => this.view(command))
+      .sort((a, b) => titleOf(a, '').localeCompare(titleOf(b, '')));
   }
 
   find(id: string): CommandDto {
@@ -46,32 +52,27 @@ export class CommandsService {
 
   create(given: CommandBody): Promise<CommandDto> {
     return this.inTurn(async () => {
-      if (this.store.all().length >= MOST)
-        throw new Problem(
-          409,
-          'There are too many commands',
-          `A channel has at most ${String(MOST)}. Delete some first.`,
-        );
-      const row: CommandRow = {
-        ...bodyOf(given),
+      this.leaveRoom(1);
+      const command: StoredCommand = {
+        ...(await this.bodyOf(given)),
         id: ulid(),
         version: 1,
         changedAt: Date.now(),
         deletedAt: null,
         uses: 0,
         lastUse: null,
+        unreadable: undefined,
       };
-      this.check(row);
-      return this.save(row, 'added');
+      await this.save([command], 'added');
+      return this.find(command.id);
     });
   }
 
   change(id: string, given: CommandBody, version: number): Promise<CommandDto> {
     return this.inTurn(async () => {
       const before = this.requireVersion(id, version);
-      const row: CommandRow = { ...before, ...bodyOf(given), version: version + 1, changedAt: Date.now() };
-      this.check(row);
-      return this.save(row, 'changed');
+      await this.save([changedTo(before, await this.bodyOf(given))], 'changed');
+      return this.find(id);
     });
   }
 
@@ -79,120 +80,163 @@ export class CommandsService {
   stepBack(id: string, version: number): Promise<CommandDto> {
     return this.inTurn(async () => {
       const before = this.requireVersion(id, version);
-      const kept = await this.database.read.findOneBy(CommandVersionRow, {
-        commandId: id,
-        version: version - 1,
-      });
-      if (kept === null)
-        throw new Problem(409, 'There is nothing to go back to', 'This is the first version of the command.');
-      const row: CommandRow = {
-        ...before,
-        ...bodyOf(JSON.parse(kept.body) as CommandBody),
-        version: version + 1,
-        changedAt: Date.now(),
-      };
-      this.check(row);
-      return this.save(row, 'put back');
-    });
-  }
-
-  remove(id: string): Promise<void> {
-    return this.inTurn(async () => {
-      const row = this.require(id);
-      await this.database.write(async (manager) => {
-        await manager.delete(CommandNameRow, { commandId: id });
-        await manager.update(CommandRow, { id }, { deletedAt: Date.now() });
-      });
-      this.store.remove(id);
-      this.tell(row, 'deleted');
-    });
-  }
-
-  /** Puts a deleted command back, its counts with it. */
-  restore(id: string): Promise<CommandDto> {
-    return this.inTurn(async () => {
-      const known = this.store.find(id);
-      if (known !== undefined) return this.view(known);
-      const row = await this.database.read.findOneBy(CommandRow, { id });
-      if (row === null) throw new Problem(404, 'There is no such command', 'It was never saved here.');
-      const restored = { ...row, deletedAt: null };
-      this.check(restored);
-      await this.database.write(async (manager) => {
-        await manager.update(CommandRow, { id }, { deletedAt: null });
-        await writeNames(manager, restored);
-      });
-      await this.store.reload();
-      this.tell(restored, 'put back');
+      await this.save([await this.steppedBack(before)], 'put back');
       return this.find(id);
     });
   }
 
-  private async save(row: CommandRow, verb: string): Promise<CommandDto> {
-    const { uses: _uses, lastUse: _lastUse, ...fields } = row;
-    await this.database.write(async (manager) => {
-      // Uses are counted by the pipeline meanwhile, so a change must not write them.
-      if (row.version === 1) await manager.insert(CommandRow, row);
-      else await manager.update(CommandRow, { id: row.id }, fields);
-      await writeNames(manager, row);
-      const { id: commandId, version, changedAt } = row;
-      await manager.insert(CommandVersionRow, {
-        commandId,
-        version,
-        changedAt,
-        body: JSON.stringify(bodyOf(row)),
-      });
-    });
-    this.store.put(row);
-    this.tell(row, verb);
-    return this.find(row.id);
+  async remove(id: string): Promise<void> {
+    await this.several({ ids: [id], action: 'delete', group: '' });
   }
 
-  private check(row: CommandRow): void {
-    const faults = checkCommand(
-      row,
-      this.store.all().filter(({ id }) => id !== row.id),
-    );
+  /** Puts a deleted command back, its counts with it. */
+  async restore(id: string): Promise<CommandDto> {
+    await this.several({ ids: [id], action: 'restore', group: '' });
+    return this.find(id);
+  }
+
+  /** The same for several at once: all of them or none. */
+  several({ ids, action, group }: SeveralDto): Promise<CommandDto[]> {
+    return this.inTurn(async () => {
+      const now = Date.now();
+      switch (action) {
+        case 'restore':
+          await this.putBack(ids);
+          break;
+        case 'delete':
+          await this.save(
+            ids.map((id) => ({ ...this.require(id), deletedAt: now })),
+            'deleted',
+          );
+          return [];
+        case 'step-back':
+          await this.save(await Promise.all(ids.map((id) => this.steppedBack(this.require(id)))), 'put back');
+          break;
+        default: {
+          const part = action === 'group' ? { group: group.trim() } : { enabled: action === 'switch-on' };
+          const verb =
+            action === 'group' ? 'grouped' : action === 'switch-on' ? 'switched on' : 'switched off';
+          await this.save(
+            ids.map((id) => changedTo(this.require(id), part)),
+            verb,
+          );
+        }
+      }
+      return ids.map((id) => this.find(id));
+    });
+  }
+
+  private async putBack(ids: readonly string[]): Promise<void> {
+    const gone = ids.filter((id) => this.store.find(id) === undefined);
+    this.leaveRoom(gone.length);
+    const rows = await this.database.read.findBy(CommandRow, { id: In(gone) });
+    if (rows.length < gone.length)
+      throw new Problem(404, 'There is no such command', 'It was never saved here. Nothing was put back.');
+    const steps = await stepsOf(this.database.read, rows);
+    const restored = rows.map((row) => ({ ...fromRow(row, steps.get(row.routineId)), deletedAt: null }));
+    await this.save(restored, 'put back');
+  }
+
+  private async steppedBack(before: StoredCommand): Promise<StoredCommand> {
+    const kept = await this.database.read.findOneBy(CommandVersionRow, {
+      commandId: before.id,
+      version: before.version - 1,
+    });
+    if (kept === null)
+      throw new Problem(409, 'There is nothing to go back to', 'This is the first version of the command.');
+    return changedTo(before, fromVersion(kept.body));
+  }
+
+  /** Checks the commands against all others and each other, writes them together, and tells. */
+  private async save(commands: readonly StoredCommand[], verb: string): Promise<void> {
+    for (const command of commands) if (command.deletedAt === null) this.check(command, commands);
+    await this.database.write(async (manager) => {
+      // Names go before any comes, so that several may trade theirs.
+      for (const command of commands)
+        await manager.query('DELETE FROM command_names WHERE command_id = ?', [command.id]);
+      for (const command of commands) await writeCommand(manager, command, titleOf(command, ''));
+    });
+    this.store.put(commands);
+    this.tell(commands, verb);
+  }
+
+  private check(command: StoredCommand, together: readonly StoredCommand[]): void {
+    const ids = new Set(together.map(({ id }) => id));
+    const others = [
+      ...this.store.all().filter(({ id }) => !ids.has(id)),
+      ...together.filter(({ id, deletedAt }) => id !== command.id && deletedAt === null),
+    ];
+    const faults = checkCommand(command, others, this.store.prefix);
     const words = Object.values(faults);
     if (words.length === 0) return;
-    throw new Problem(422, 'The command is not saved', `${words.join('. ')}. Your draft is kept.`, {
-      fields: faults,
-    });
+    const which = together.length > 1 ? `${titleOf(command, this.store.prefix)}: ` : '';
+    throw new Problem(
+      422,
+      together.length > 1 ? 'Nothing was changed' : 'The command is not saved',
+      `${which}${words.join('. ')}. ${together.length > 1 ? 'None of them was changed.' : 'Your draft is kept.'}`,
+      { fields: faults },
+    );
   }
 
-  private require(id: string): CommandRow {
-    const row = this.store.find(id);
-    if (row === undefined) throw new Problem(404, 'There is no such command', GONE);
-    return row;
+  /** The body as it is kept: tidied, and with named viewers bound to who they are. */
+  private async bodyOf(given: CommandBody): Promise<CommandBody> {
+    const body = tidyCommand(commandBody(given), this.store.prefix);
+    const { always, never } = body.gates;
+    await this.viewers.loadNames([...always, ...never].map(({ name }) => name));
+    const bind = ({ name, viewer }: NamedViewer): NamedViewer => {
+      const plain = name.trim().replace(/^@/u, '');
+      return { name: plain, viewer: viewer ?? this.viewers.named(foldNick(plain))?.id ?? null };
+    };
+    return { ...body, gates: { ...body.gates, always: always.map(bind), never: never.map(bind) } };
   }
 
-  private requireVersion(id: string, version: number): CommandRow {
-    const row = this.require(id);
-    if (row.version === version) return row;
+  private leaveRoom(more: number): void {
+    if (this.store.all().length + more > MOST)
+      throw new Problem(
+        409,
+        'There are too many commands',
+        `A channel has at most ${String(MOST)}. Delete some first.`,
+      );
+  }
+
+  private require(id: string): StoredCommand {
+    const command = this.store.find(id);
+    if (command === undefined) throw new Problem(404, 'There is no such command', GONE);
+    return command;
+  }
+
+  private requireVersion(id: string, version: number): StoredCommand {
+    const command = this.require(id);
+    if (command.version === version) return command;
     throw new Problem(
       409,
       'Somebody saved this command meanwhile',
       'Nothing was overwritten. Your draft is kept; choose which one holds.',
-      {
-        current: this.view(row),
-      },
+      { current: this.view(command) },
     );
   }
 
-  private tell(row: CommandRow, verb: string): void {
-    this.news.publish('command', { id: row.id });
-    this.activity.tell('changed', `${PREFIX}${row.name}`, verb);
+  private tell(commands: readonly StoredCommand[], verb: string): void {
+    const [first] = commands;
+    if (first === undefined) return;
+    if (commands.length === 1) this.news.publish('command', { id: first.id });
+    else this.news.publish('commands', { count: commands.length });
+    const subject =
+      commands.length === 1 ? titleOf(first, this.store.prefix) : `${String(commands.length)} commands`;
+    this.activity.tell('changed', subject, verb);
   }
 
-  private view(row: CommandRow): CommandDto {
-    const { id, version, uses } = row;
+  private view(command: StoredCommand): CommandDto {
+    const { id, version, uses } = command;
     return {
-      ...bodyOf(row),
+      ...(commandBody(command) as unknown as CommandDto),
       id,
       version,
       uses,
-      changedAt: new Date(row.changedAt).toISOString(),
-      lastUse: row.lastUse === null ? null : new Date(row.lastUse).toISOString(),
-      fault: this.store.index.get(foldName(row.name))?.fault ?? null,
+      usesLastWeek: this.store.lastWeek(id),
+      changedAt: new Date(command.changedAt).toISOString(),
+      lastUse: command.lastUse === null ? null : new Date(command.lastUse).toISOString(),
+      fault: this.store.faultOf(id) ?? null,
     };
   }
 
@@ -203,15 +247,6 @@ export class CommandsService {
   }
 }
 
-/** The body as it is kept, with names tidied. */
-function bodyOf(given: CommandBody): CommandBody & { aliases: string[] } {
-  return { ...commandBody(given), name: tidyName(given.name), aliases: given.aliases.map(tidyName) };
-}
-
-async function writeNames(manager: EntityManager, { id, name, aliases }: CommandRow): Promise<void> {
-  await manager.delete(CommandNameRow, { commandId: id });
-  await manager.insert(
-    CommandNameRow,
-    [name, ...aliases].map((each) => ({ name: foldName(each), commandId: id })),
-  );
+function changedTo(before: StoredCommand, part: Partial<CommandBody>): StoredCommand {
+  return { ...before, ...part, version: before.version + 1, changedAt: Date.now(), unreadable: undefined };
 }

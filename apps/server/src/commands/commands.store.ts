@@ -1,28 +1,21 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
-  COOLDOWN_LIMIT,
-  indexCommands,
   prepareCommand,
-  type CommandIndex,
+  REFUSAL_PAUSE_MS,
+  TriggerIndex,
+  type Command,
   type CommandUse,
   type PreparedCommand,
+  type RefusedChange,
   type UseChange,
 } from '@gully/core/commands';
-import { IsNull, MoreThan } from 'typeorm';
-import { CommandRow, CommandViewerUseRow, Database, type EntityManager } from '../database/index.js';
-
-interface Uses {
-  uses: number;
-  lastUse: number | undefined;
-  /** last use by viewer, of those whose cooldown may still run */
-  readonly byViewer: Map<string, number>;
-  /** viewers above which the old are looked for and forgotten */
-  forgetAbove: number;
-}
-
-/** Uses by viewer that are older than any cooldown may be are forgotten in memory; they stay on disk. */
-const REMEMBERED_MS = COOLDOWN_LIMIT * 1000;
-const FORGET_ABOVE = 5_000;
+import { countersOf } from '@gully/core/routines';
+import { In, IsNull } from 'typeorm';
+import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
+import { SettingsService } from '../settings/index.js';
+import { ViewersService } from '../viewers/index.js';
+import { fromRow, type StoredCommand } from './stored.js';
+import { Uses } from './uses.js';
 
 /**
  * The commands as messages meet them: prepared, indexed and with their cooldowns, all in
@@ -31,107 +24,155 @@ const FORGET_ABOVE = 5_000;
  */
 @Injectable()
 export class CommandsStore implements OnModuleInit {
-  private readonly rows = new Map<string, CommandRow>();
+  private readonly commands = new Map<string, StoredCommand>();
   private prepared = new Map<string, PreparedCommand>();
-  private byName: CommandIndex = new Map();
-  private readonly uses = new Map<string, Uses>();
+  private triggers = new TriggerIndex([], '!');
+  private readonly uses = new Uses();
+  private readonly refused = new Map<string, number>();
+  /** viewers that were merged into another, by id */
+  private merged = new Map<string, string>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly settings: SettingsService,
+    private readonly viewers: ViewersService,
+  ) {}
 
   async onModuleInit(): Promise<void> {
     await this.reload();
+    this.settings.follow((key) => {
+      if (key === 'prefix') this.prepareAll();
+    });
+    this.viewers.follow(() => void this.reload());
   }
 
   async reload(): Promise<void> {
     const rows = await this.database.read.findBy(CommandRow, { deletedAt: IsNull() });
-    const recent = await this.database.read.findBy(CommandViewerUseRow, {
-      lastUse: MoreThan(Date.now() - REMEMBERED_MS),
-    });
-    this.rows.clear();
-    this.uses.clear();
-    for (const row of rows) {
-      this.rows.set(row.id, row);
-      this.uses.set(row.id, usesOf(row));
-    }
-    for (const { commandId, viewerId, lastUse } of recent)
-      this.uses.get(commandId)?.byViewer.set(viewerId, lastUse);
-    this.prepared = new Map(rows.map((row) => [row.id, prepareCommand(row)]));
-    this.byName = indexCommands(this.prepared.values());
+    const routines = await this.database.read.find(RoutineRow);
+    const merged = await this.database.read
+      .createQueryBuilder(ViewerRow, 'viewer')
+      .where('viewer.merged_into IS NOT NULL')
+      .getMany();
+    const steps = new Map(routines.map((routine) => [routine.id, routine.steps]));
+    await this.uses.reload(this.database.read, rows, Date.now());
+    this.merged = new Map(merged.map(({ id, mergedInto }) => [id, mergedInto ?? id]));
+    this.commands.clear();
+    for (const row of rows) this.commands.set(row.id, fromRow(row, steps.get(row.routineId)));
+    this.prepareAll();
   }
 
-  get index(): CommandIndex {
-    return this.byName;
+  get prefix(): string {
+    return this.settings.get('prefix').value;
   }
 
-  all(): CommandRow[] {
-    return [...this.rows.values()].map((row) => this.withUses(row));
+  get index(): TriggerIndex {
+    return this.triggers;
   }
 
-  find(id: string): CommandRow | undefined {
-    const row = this.rows.get(id);
-    return row === undefined ? undefined : this.withUses(row);
+  all(): StoredCommand[] {
+    return [...this.commands.values()].map((command) => this.withUses(command));
+  }
+
+  find(id: string): StoredCommand | undefined {
+    const command = this.commands.get(id);
+    return command === undefined ? undefined : this.withUses(command);
+  }
+
+  faultOf(id: string): string | undefined {
+    return this.commands.get(id)?.unreadable ?? this.prepared.get(id)?.fault;
+  }
+
+  /** Counters that some command changes; they are known before they ever were. */
+  counterNames(): string[] {
+    return [...this.commands.values()].flatMap(({ routine }) => countersOf(routine));
   }
 
   /** The index as it would be with `draft` in force in place of the command of the same id. */
-  indexWith(draft: PreparedCommand): CommandIndex {
-    return indexCommands([
-      ...[...this.prepared.values()].filter(({ command }) => command.id !== draft.command.id),
-      draft,
-    ]);
+  indexWith(draft: Command): TriggerIndex {
+    const others = [...this.prepared.values()].filter(({ command }) => command.id !== draft.id);
+    return new TriggerIndex([...others, prepareCommand(this.bound(draft), this.prefix, true)], this.prefix);
   }
 
-  /** Takes over a command that was just written. */
-  put(row: CommandRow): void {
-    this.rows.set(row.id, row);
-    if (!this.uses.has(row.id)) this.uses.set(row.id, usesOf(row));
-    this.prepared.set(row.id, prepareCommand(row));
-    this.byName = indexCommands(this.prepared.values());
-  }
-
-  remove(id: string): void {
-    this.rows.delete(id);
-    this.uses.delete(id);
-    this.prepared.delete(id);
-    this.byName = indexCommands(this.prepared.values());
+  /** Takes over commands that were just written. */
+  put(commands: readonly StoredCommand[]): void {
+    for (const command of commands) {
+      if (command.deletedAt === null) {
+        this.commands.set(command.id, command);
+        this.uses.know(command);
+        this.prepared.set(command.id, this.prepare(command));
+      } else {
+        this.commands.delete(command.id);
+        this.prepared.delete(command.id);
+      }
+    }
+    this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
   }
 
   use(commandId: string, viewer: string): CommandUse {
-    const known = this.uses.get(commandId);
-    return { uses: known?.uses ?? 0, lastUse: known?.lastUse, lastUseByViewer: known?.byViewer.get(viewer) };
+    return this.uses.of(commandId, viewer);
   }
 
-  /** Takes a use into account at once, so that the next message of the same moment meets the cooldown. */
-  apply({ commandId, viewer, at }: UseChange): void {
-    const known = this.uses.get(commandId);
-    if (known === undefined) return;
-    known.uses += 1;
-    known.lastUse = at;
-    known.byViewer.set(viewer, at);
-    if (known.byViewer.size > known.forgetAbove) {
-      for (const [id, last] of known.byViewer) if (at - last > REMEMBERED_MS) known.byViewer.delete(id);
-      // Looked through again only when it has doubled, so that a busy day does not pay with every message.
-      known.forgetAbove = Math.max(FORGET_ABOVE, known.byViewer.size * 2);
+  async loadUses(viewers: readonly string[]): Promise<void> {
+    await this.uses.load(this.database.read, viewers);
+  }
+
+  lastWeek(commandId: string): number {
+    return this.uses.lastWeek(commandId, Date.now());
+  }
+
+  toldRefusal(viewer: string): number | undefined {
+    return this.refused.get(viewer);
+  }
+
+  /** Takes a change into account at once, so that the next message of the same moment meets the cooldown. */
+  apply(change: UseChange | RefusedChange): void {
+    if (change.kind === 'use') this.uses.apply(change);
+    else {
+      this.refused.set(change.viewer, change.at);
+      if (this.refused.size > 1_000)
+        for (const [viewer, at] of this.refused)
+          if (change.at - at > REFUSAL_PAUSE_MS) this.refused.delete(viewer);
     }
   }
 
-  /** Writes uses down, within the caller’s write. */
-  async write(manager: EntityManager, changes: readonly UseChange[]): Promise<void> {
-    for (const { commandId, viewer, at } of changes) {
-      await manager.query('UPDATE commands SET uses = uses + 1, last_use = ? WHERE id = ?', [at, commandId]);
-      await manager.query(
-        `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use) VALUES (?, ?, 1, ?)
-         ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + 1, last_use = excluded.last_use`,
-        [commandId, viewer, at],
-      );
-    }
+  /** Writes a change down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
+  async write(manager: EntityManager, change: UseChange | RefusedChange): Promise<void> {
+    if (change.kind === 'use') await this.uses.write(manager, change);
   }
 
-  private withUses(row: CommandRow): CommandRow {
-    const { uses, lastUse } = this.uses.get(row.id) ?? { uses: row.uses, lastUse: row.lastUse };
-    return { ...row, uses, lastUse: lastUse ?? null };
+  private prepareAll(): void {
+    this.prepared = new Map(
+      [...this.commands.values()].map((command) => [command.id, this.prepare(command)]),
+    );
+    this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
+  }
+
+  private prepare(command: StoredCommand): PreparedCommand {
+    const prepared = prepareCommand(this.bound(command), this.prefix);
+    return command.unreadable === undefined ? prepared : { ...prepared, fault: command.unreadable };
+  }
+
+  /** With viewers named by an account that was merged bound to who they are. */
+  private bound<T extends Command>(command: T): T {
+    const { always, never } = command.gates;
+    const bind = (named: (typeof always)[number]): (typeof always)[number] => ({
+      ...named,
+      viewer: named.viewer === null ? null : (this.merged.get(named.viewer) ?? named.viewer),
+    });
+    return { ...command, gates: { ...command.gates, always: always.map(bind), never: never.map(bind) } };
+  }
+
+  private withUses(command: StoredCommand): StoredCommand {
+    const { uses, lastUse } = this.uses.of(command.id, '');
+    return { ...command, uses, lastUse: lastUse ?? null };
   }
 }
 
-function usesOf({ uses, lastUse }: CommandRow): Uses {
-  return { uses, lastUse: lastUse ?? undefined, byViewer: new Map(), forgetAbove: FORGET_ABOVE };
+/** The steps of these commands' routines, by command. */
+export async function stepsOf(
+  read: EntityManager,
+  rows: readonly CommandRow[],
+): Promise<Map<string, string>> {
+  const routines = await read.findBy(RoutineRow, { id: In(rows.map(({ routineId }) => routineId)) });
+  return new Map(routines.map(({ id, steps }) => [id, steps]));
 }

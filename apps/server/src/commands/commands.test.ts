@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Gully, LANTERN, newStandin } from '../test-support/index.js';
+import { Gully, lantern, newStandin, type Plain } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -22,25 +22,24 @@ describe('the life of a command', () => {
     const { id } = await gully.add({ name: ' !lantern ' });
     const changed = await gully.http
       .put(`/api/commands/${id}`)
-      .send({ ...LANTERN, text: 'dark', version: 1 })
+      .send({ ...lantern({ text: 'dark' }), version: 1 })
       .expect(200);
     expect(changed.body).toMatchObject({
       id,
-      name: 'lantern',
-      text: 'dark',
+      trigger: { name: 'lantern' },
+      routine: { steps: [{ texts: ['dark'] }] },
       version: 2,
       uses: 0,
       lastUse: null,
     });
     const back = await gully.http.post(`/api/commands/${id}/step-back`).send({ version: 2 }).expect(200);
-    expect(back.body).toMatchObject({ text: LANTERN.text, version: 3 });
+    expect(back.body).toMatchObject({ routine: lantern().routine, version: 3 });
     await gully.http.delete(`/api/commands/${id}`).expect(204);
     await gully.http.get(`/api/commands/${id}`).expect(404);
     expect((await gully.http.get('/api/commands')).body).toEqual([]);
     await gully.http.post(`/api/commands/${id}/restore`).expect(200);
     expect((await gully.http.get(`/api/commands/${id}`).expect(200)).body).toMatchObject({
-      name: 'lantern',
-      aliases: ['lamp'],
+      trigger: { name: 'lantern', aliases: ['lamp'] },
       version: 3,
     });
   });
@@ -48,7 +47,7 @@ describe('the life of a command', () => {
   test('of two windows on one command the second to save is told, and shown what is stored', async () => {
     const { id } = await gully.add();
     const both = ['first', 'second'].map((text) =>
-      gully.http.put(`/api/commands/${id}`).send({ ...LANTERN, text, version: 1 }),
+      gully.http.put(`/api/commands/${id}`).send({ ...lantern({ text }), version: 1 }),
     );
     const [one, two] = await Promise.all(both);
     const [won, lost] = one!.status === 200 ? [one!, two!] : [two!, one!];
@@ -56,12 +55,12 @@ describe('the life of a command', () => {
     expect(lost.headers['content-type']).toMatch(/application\/problem\+json/u);
     expect(lost.body).toMatchObject({
       status: 409,
-      current: { id, version: 2, text: (won.body as { text: string }).text },
+      current: { id, version: 2, routine: (won.body as { routine: object }).routine },
     });
   });
 
   test('of two commands saved at once under one name, one is', async () => {
-    const both = await Promise.all([1, 2].map(() => gully.http.post('/api/commands').send(LANTERN)));
+    const both = await Promise.all([1, 2].map(() => gully.http.post('/api/commands').send(lantern())));
     expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
   });
 
@@ -71,7 +70,7 @@ describe('the life of a command', () => {
     await gully.add({ name: 'lamp', aliases: [] });
     const refused = await gully.http.post(`/api/commands/${id}/restore`).expect(422);
     expect((refused.body as { fields: object }).fields).toEqual({
-      aliases: '!lamp is taken: there is a command of that name',
+      'trigger.aliases': '!lamp is taken: there is a command of that name',
     });
     expect((await gully.http.get('/api/commands')).body).toHaveLength(1);
   });
@@ -79,20 +78,28 @@ describe('the life of a command', () => {
 
 describe('bad input comes back by field', () => {
   test.each<[object, string, RegExp]>([
-    [{ name: '' }, 'name', /Give it a name/u],
-    [{ name: 'two words' }, 'name', /one word/u],
-    [{ text: 'x {{ viewer' }, 'text', /^Line 1, column 3: /u],
-    [{ text: '' }, 'text', /Write what the bot says/u],
-    [{ cooldown: -1 }, 'cooldown', /0/u],
-    [{ cooldown: '5' }, 'cooldown', /integer/u],
-    [{ lowestRole: 'wizard' }, 'lowestRole', /one of/u],
-    [{ aliases: Array.from({ length: 201 }, (_, n) => `a${String(n)}`) }, 'aliases', /at most 200/u],
-    [{ secret: true }, 'secret', /should not exist/u],
-  ])('%j', async (change, field, words) => {
-    const { body, headers } = await gully.http
-      .post('/api/commands')
-      .send({ ...LANTERN, ...change })
-      .expect(422);
+    [lantern({ name: '' }), 'trigger.name', /Give it a name/u],
+    [lantern({ phrases: ['   '] }), 'trigger.phrases', /A phrase is empty/u],
+    [lantern({ pattern: '(' }), 'trigger.pattern', /cannot be read/u],
+    [lantern({ text: 'x {{ viewer' }), 'steps.0.texts.0', /^Line 1, column 3: /u],
+    [lantern({ text: '' }), 'steps.0.texts.0', /Write what the bot says/u],
+    [lantern({ cooldown: -1 }), 'gates.cooldown', /0/u],
+    [lantern({ cooldown: '5' as unknown as number }), 'gates.cooldown', /integer/u],
+    [lantern({ lowestRole: 'wizard' as 'vip' }), 'gates.lowestRole', /one of/u],
+    [lantern({ refusals: { nowhere: 'x' } as object }), 'gates.refusals', /and nothing else/u],
+    [
+      lantern({ aliases: Array.from({ length: 201 }, (_, n) => `a${String(n)}`) }),
+      'trigger.aliases',
+      /at most 200/u,
+    ],
+    [
+      lantern({ routine: { steps: [{ kind: 'dance', id: 'x' }] } as unknown as Plain['routine'] & object }),
+      'routine.steps.0.kind',
+      /one of/u,
+    ],
+    [{ ...lantern(), secret: true }, 'secret', /should not exist/u],
+  ])('%j', async (given, field, words) => {
+    const { body, headers } = await gully.http.post('/api/commands').send(given).expect(422);
     expect(headers['content-type']).toMatch(/application\/problem\+json/u);
     expect((body as { fields: Record<string, string> }).fields[field]).toMatch(words);
     expect((await gully.http.get('/api/commands')).body).toEqual([]);
@@ -102,11 +109,11 @@ describe('bad input comes back by field', () => {
     await gully.add();
     const { body } = await gully.http
       .post('/api/commands')
-      .send({ ...LANTERN, name: 'LAMP', aliases: ['lantern'] })
+      .send(lantern({ name: 'LAMP', aliases: ['lantern'] }))
       .expect(422);
     expect((body as { fields: object }).fields).toEqual({
-      name: '!LAMP is taken: it is an alias of !lantern',
-      aliases: '!lantern is taken: there is a command of that name',
+      'trigger.name': '!LAMP is taken: it is an alias of !lantern',
+      'trigger.aliases': '!lantern is taken: there is a command of that name',
     });
   });
 
@@ -118,11 +125,11 @@ describe('bad input comes back by field', () => {
       .expect(400);
     const huge = await gully.http
       .post('/api/commands')
-      .send({ ...LANTERN, text: 'x'.repeat(200_000) })
+      .send(lantern({ text: 'x'.repeat(2_000_000) }))
       .expect(413);
     const gone = await gully.http
       .put('/api/commands/nothing')
-      .send({ ...LANTERN, version: 1 })
+      .send({ ...lantern(), version: 1 })
       .expect(404);
     for (const { body, text } of [broken, huge, gone]) {
       expect(body).toMatchObject({ title: expect.any(String), detail: expect.any(String) });

@@ -1,34 +1,127 @@
-import { ApiProperty } from '@nestjs/swagger';
+import { ApiExtraModels, ApiProperty, ApiPropertyOptional, getSchemaPath } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
-import { ALIASES_LIMIT, COOLDOWN_LIMIT, type CommandBody } from '@gully/core/commands';
-import { TEXT_LIMIT } from '@gully/core/text';
+import {
+  ALIASES_LIMIT,
+  COOLDOWN_LIMIT,
+  INPUT_TYPES,
+  type CommandBody,
+  type Gates,
+  type Input,
+  type InputType,
+  type NamedViewer,
+  type Trigger,
+} from '@gully/core/commands';
+import type { Cost } from '@gully/core/currency';
+import { DRAW_ORDERS, type DrawOrder } from '@gully/core/random';
+import { COUNTER_CHANGES, type CounterStep, type Routine, type SayStep } from '@gully/core/routines';
+import { LIVE_CHOICES, type When } from '@gully/core/stream';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayUnique,
   IsArray,
   IsBoolean,
+  IsDefined,
   IsIn,
   IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
   IsString,
   Max,
   MaxLength,
   Min,
+  ValidateNested,
 } from 'class-validator';
+import { RefusalsShape } from './refusals.js';
 
 /**
- * What a person writes of a command. The classes check the shape; what a command means,
+ * What a person makes of a command. The classes check the shape; what a command means,
  * with words for the person, is checked once, in core.
  */
-export class CommandBodyDto implements CommandBody {
-  @ApiProperty() @IsString() @MaxLength(200) name!: string;
+class TriggerDto implements Trigger {
+  @ApiProperty() @IsString() @MaxLength(400) name!: string;
   @ApiProperty({ type: [String], maxItems: ALIASES_LIMIT })
   @IsArray()
   @ArrayMaxSize(ALIASES_LIMIT, { message: `A command has at most ${String(ALIASES_LIMIT)} aliases` })
   @IsString({ each: true })
-  @MaxLength(200, { each: true })
+  @MaxLength(400, { each: true })
   aliases!: string[];
-  @ApiProperty({ maxLength: TEXT_LIMIT }) @IsString() @MaxLength(TEXT_LIMIT * 4) text!: string;
-  @ApiProperty() @IsBoolean() enabled!: boolean;
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  @MaxLength(1_000, { each: true })
+  phrases!: string[];
+  @ApiProperty({ description: 'true when a phrase must be the whole message' })
+  @IsBoolean()
+  wholeMessage!: boolean;
+  @ApiProperty({ description: 'RE2 syntax; named groups become inputs' })
+  @IsString()
+  @MaxLength(4_000)
+  pattern!: string;
+  @ApiProperty() @IsBoolean() matchCase!: boolean;
+  @ApiProperty({ description: 'true when viewers marked as bots may start it' })
+  @IsBoolean()
+  fromBots!: boolean;
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(100, { each: true })
+  connections!: string[];
+}
+
+class NamedViewerDto implements NamedViewer {
+  @ApiProperty() @IsString() @MaxLength(100) name!: string;
+  @ApiProperty({ type: String, nullable: true, description: 'the id of the viewer the name is bound to' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  viewer: string | null = null;
+}
+
+class WhenDto implements When {
+  @ApiProperty({ enum: LIVE_CHOICES }) @IsIn(LIVE_CHOICES) live!: When['live'];
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  @MaxLength(200, { each: true })
+  categories!: string[];
+  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) from!: string;
+  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) to!: string;
+}
+
+class CostDto implements Cost {
+  @ApiProperty() @IsInt() @Min(0) base!: number;
+  @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsInt() @Min(0) subscriber: number | null =
+    null;
+  @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsInt() @Min(0) regular: number | null = null;
+  @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsInt() @Min(0) moderator: number | null =
+    null;
+}
+
+class GatesDto implements Gates {
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => WhenDto) when!: WhenDto;
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) @IsIn(ROLES) lowestRole!: Role;
+  @ApiProperty({ enum: ROLES, enumName: 'Role', isArray: true })
+  @IsArray()
+  @ArrayUnique()
+  @IsIn(ROLES, { each: true })
+  onlyRoles!: Role[];
+  @ApiProperty({ type: [NamedViewerDto] })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => NamedViewerDto)
+  always!: NamedViewerDto[];
+  @ApiProperty({ type: [NamedViewerDto] })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => NamedViewerDto)
+  never!: NamedViewerDto[];
   @ApiProperty({ minimum: 0, maximum: COOLDOWN_LIMIT, description: 'seconds' })
   @IsInt()
   @Min(0)
@@ -39,6 +132,102 @@ export class CommandBodyDto implements CommandBody {
   @Min(0)
   @Max(COOLDOWN_LIMIT)
   viewerCooldown!: number;
+  @ApiProperty({ description: 'true when moderators skip both cooldowns and the cost' })
+  @IsBoolean()
+  moderatorsSkip!: boolean;
+  @ApiProperty({ description: 'a rank that must be reached; empty for none' })
+  @IsString()
+  @MaxLength(100)
+  rank!: string;
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => CostDto) cost!: CostDto;
+  @ApiProperty({
+    type: 'object',
+    additionalProperties: { type: 'string' },
+    description: 'what a refused viewer hears, by gate',
+  })
+  @IsObject()
+  @RefusalsShape()
+  refusals!: Record<string, string>;
+}
+
+class InputDto implements Input {
+  @ApiProperty() @IsString() @MaxLength(100) name!: string;
+  @ApiProperty({ enum: INPUT_TYPES, enumName: 'InputType' }) @IsIn(INPUT_TYPES) type!: InputType;
+  @ApiProperty() @IsBoolean() optional!: boolean;
+  @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsNumber() least: number | null = null;
+  @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsNumber() most: number | null = null;
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  @MaxLength(100, { each: true })
+  choices!: string[];
+  @ApiProperty({ description: 'RE2 syntax a word must match whole' })
+  @IsString()
+  @MaxLength(500)
+  pattern!: string;
+}
+
+class StepDto {
+  @ApiProperty() @IsString() @MaxLength(40) id!: string;
+  @ApiProperty({ enum: ['say', 'counter'] }) @IsIn(['say', 'counter']) kind!: string;
+}
+
+export class SayStepDto extends StepDto implements SayStep {
+  @ApiProperty({ enum: ['say'] }) override kind = 'say' as const;
+  @ApiProperty({ type: [String] })
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  @MaxLength(20_000, { each: true })
+  texts!: string[];
+  @ApiProperty({ enum: DRAW_ORDERS, enumName: 'DrawOrder' }) @IsIn(DRAW_ORDERS) order!: DrawOrder;
+}
+
+export class CounterStepDto extends StepDto implements CounterStep {
+  @ApiProperty({ enum: ['counter'] }) override kind = 'counter' as const;
+  @ApiProperty() @IsString() @MaxLength(100) counter!: string;
+  @ApiProperty({ enum: COUNTER_CHANGES, enumName: 'CounterChange' })
+  @IsIn(COUNTER_CHANGES)
+  change!: CounterStep['change'];
+  @ApiProperty() @IsInt() amount!: number;
+  @ApiProperty({ enum: ROLES, enumName: 'Role' }) @IsIn(ROLES) lowestRole!: Role;
+}
+
+@ApiExtraModels(SayStepDto, CounterStepDto)
+class RoutineDto implements Routine {
+  @ApiProperty({
+    type: 'array',
+    items: { oneOf: [{ $ref: getSchemaPath(SayStepDto) }, { $ref: getSchemaPath(CounterStepDto) }] },
+  })
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => StepDto, {
+    discriminator: {
+      property: 'kind',
+      subTypes: [
+        { name: 'say', value: SayStepDto },
+        { name: 'counter', value: CounterStepDto },
+      ],
+    },
+    keepDiscriminatorProperty: true,
+  })
+  steps!: (SayStepDto | CounterStepDto)[];
+}
+
+export class CommandBodyDto implements CommandBody {
+  @ApiProperty() @IsString() @MaxLength(200) group!: string;
+  @ApiProperty() @IsBoolean() enabled!: boolean;
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => TriggerDto) trigger!: TriggerDto;
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => GatesDto) gates!: GatesDto;
+  @ApiProperty({ type: [InputDto] })
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => InputDto)
+  inputs!: InputDto[];
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => RoutineDto) routine!: RoutineDto;
 }
 
 export class CommandChangeDto extends CommandBodyDto {
@@ -54,16 +243,31 @@ export class VersionDto {
   @ApiProperty() @IsInt() @Min(1) version!: number;
 }
 
+const ACTIONS = ['switch-on', 'switch-off', 'group', 'delete', 'restore', 'step-back'] as const;
+
+export class SeveralDto {
+  @ApiProperty({ type: [String], maxItems: 2_000 })
+  @IsArray()
+  @ArrayMaxSize(2_000)
+  @ArrayUnique()
+  @IsString({ each: true })
+  ids!: string[];
+  @ApiProperty({ enum: ACTIONS }) @IsIn(ACTIONS) action!: (typeof ACTIONS)[number];
+  @ApiPropertyOptional({ description: 'for group' }) @IsOptional() @IsString() @MaxLength(200) group: string =
+    '';
+}
+
 export class CommandDto extends CommandBodyDto {
   @ApiProperty() id!: string;
   @ApiProperty() version!: number;
   @ApiProperty({ format: 'date-time' }) changedAt!: string;
   @ApiProperty() uses!: number;
+  @ApiProperty({ description: 'uses of the last seven days' }) usesLastWeek!: number;
   @ApiProperty({ type: String, nullable: true, format: 'date-time' }) lastUse!: string | null;
   @ApiProperty({
     type: String,
     nullable: true,
-    description: 'why a saved text cannot run; the command is then off by itself',
+    description: 'why a saved command cannot run; it is then off by itself',
   })
   fault!: string | null;
 }

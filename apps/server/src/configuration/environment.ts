@@ -6,6 +6,7 @@ import {
   IsInt,
   IsOptional,
   IsString,
+  IsTimeZone,
   IsUrl,
   Matches,
   Max,
@@ -54,6 +55,11 @@ export class Environment {
 
   @Expose() @IsOptional() @Transform(orNothing) @IsUrl({ require_tld: false }) GULLY_STANDIN_URL:
     string | undefined = undefined;
+  /** where the platform tells the stream's state; the stand-in where it is not given */
+  @Expose() @IsOptional() @Transform(orNothing) @IsUrl({ require_tld: false }) GULLY_STREAM_URL:
+    string | undefined = undefined;
+  /** IANA name; the machine's own where it is not given */
+  @Expose() @IsTimeZone() GULLY_TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
   @Expose() @IsIn(['debug', 'info', 'warn', 'error', 'silent']) GULLY_LOG = 'info';
 }
 
@@ -81,4 +87,9 @@ export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
     return `  ${property} is ${shown}: ${Object.values(constraints ?? {}).join(', ')}`;
   });
   throw new EnvironmentError(`Some settings are not usable. Nothing was started.\n${lines.join('\n')}`);
+}
+
+/** The channel's name as people say it: without IRC's mark. */
+export function channelName(environment: Environment): string {
+  return environment.GULLY_IRC_CHANNEL.replace(/^[#&]+/u, '');
 }

@@ -1,1 +1,1 @@
-export { Environment, EnvironmentError, readEnvironment } from './environment.js';
+export { channelName, Environment, EnvironmentError, readEnvironment } from './environment.js';

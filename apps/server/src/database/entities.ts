@@ -14,6 +14,34 @@ export class ViewerRow {
   @Column('integer', { name: 'first_seen' }) firstSeen!: number;
   @Column('integer', { name: 'last_seen' }) lastSeen!: number;
   @Column('integer') messages!: number;
+  /** milliseconds present while live */
+  @Column('integer', { name: 'watch_ms' }) watchMs!: number;
+  @Column('integer', { name: 'followed_since', nullable: true }) followedSince!: number | null;
+  @Column('integer', { name: 'subscribed_months' }) subscribedMonths!: number;
+  @Column('boolean') bot!: boolean;
+  @Column('boolean') ignored!: boolean;
+  /** the viewer this one was found to be; null for one of their own */
+  @Column('text', { name: 'merged_into', nullable: true }) mergedInto!: string | null;
+}
+
+@Entity('viewer_notes')
+export class ViewerNoteRow {
+  @PrimaryColumn('text') id!: string;
+  @Column('text', { name: 'viewer_id' }) viewerId!: string;
+  @Column('integer') at!: number;
+  @Column('text') text!: string;
+  @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
+}
+
+@Entity('viewer_merges')
+export class ViewerMergeRow {
+  @PrimaryColumn('text') id!: string;
+  @Column('text', { name: 'winner_id' }) winnerId!: string;
+  @Column('text', { name: 'loser_id' }) loserId!: string;
+  @Column('integer') at!: number;
+  /** what the merge added to the winner and cannot be told from the loser, as JSON */
+  @Column('text') before!: string;
+  @Column('integer', { name: 'undone_at', nullable: true }) undoneAt!: number | null;
 }
 
 @Entity('chat_lines')
@@ -31,16 +59,27 @@ export class ChatLineRow {
   @Column('text', { nullable: true }) why!: string | null;
 }
 
+/** What is done, apart from what starts it. */
+@Entity('routines')
+export class RoutineRow {
+  @PrimaryColumn('text') id!: string;
+  /** JSON */
+  @Column('text') steps!: string;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+}
+
+/** A trigger with gates in front of a routine. What is JSON is read row by row, so that one broken row breaks no other. */
 @Entity('commands')
 export class CommandRow {
   @PrimaryColumn('text') id!: string;
+  /** as it is called in words when its trigger cannot be read */
   @Column('text') name!: string;
-  @Column('simple-json') aliases!: string[];
-  @Column('text') text!: string;
+  @Column('text') group!: string;
   @Column('boolean') enabled!: boolean;
-  @Column('text', { name: 'lowest_role' }) lowestRole!: Role;
-  @Column('integer') cooldown!: number;
-  @Column('integer', { name: 'viewer_cooldown' }) viewerCooldown!: number;
+  @Column('text') trigger!: string;
+  @Column('text') gates!: string;
+  @Column('text') inputs!: string;
+  @Column('text', { name: 'routine_id' }) routineId!: string;
   @Column('integer') version!: number;
   @Column('integer', { name: 'changed_at' }) changedAt!: number;
   @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
@@ -70,6 +109,39 @@ export class CommandViewerUseRow {
   @Column('integer', { name: 'last_use' }) lastUse!: number;
 }
 
+@Entity('command_day_uses')
+export class CommandDayUseRow {
+  @PrimaryColumn('text', { name: 'command_id' }) commandId!: string;
+  /** days since 1970 in UTC */
+  @PrimaryColumn('integer') day!: number;
+  @Column('integer') uses!: number;
+}
+
+@Entity('counters')
+export class CounterRow {
+  @PrimaryColumn('text') name!: string;
+  @Column('integer') value!: number;
+  @Column('integer') most!: number;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+}
+
+@Entity('draws')
+export class DrawRow {
+  @PrimaryColumn('text') owner!: string;
+  @PrimaryColumn('text') step!: string;
+  /** JSON */
+  @Column('text') state!: string;
+}
+
+@Entity('settings')
+export class SettingRow {
+  @PrimaryColumn('text') key!: string;
+  @PrimaryColumn('integer') version!: number;
+  /** JSON */
+  @Column('text') value!: string;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+}
+
 @Entity('activity')
 export class ActivityRow {
   @PrimaryColumn('text') id!: string;
@@ -81,10 +153,17 @@ export class ActivityRow {
 
 export const ENTITIES = [
   ViewerRow,
+  ViewerNoteRow,
+  ViewerMergeRow,
   ChatLineRow,
+  RoutineRow,
   CommandRow,
   CommandNameRow,
   CommandVersionRow,
   CommandViewerUseRow,
+  CommandDayUseRow,
+  CounterRow,
+  DrawRow,
+  SettingRow,
   ActivityRow,
 ];

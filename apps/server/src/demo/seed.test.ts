@@ -30,6 +30,7 @@ describe('the demo’s channel', () => {
         checkCommand(
           command,
           data.commands.filter(({ id }) => id !== command.id),
+          '!',
         ),
       ).toEqual({});
   });
@@ -38,9 +39,12 @@ describe('the demo’s channel', () => {
     const viewers = new Set(data.viewers.map(({ id }) => id));
     expect(data.uses.every(({ viewerId }) => viewers.has(viewerId))).toBe(true);
     const ran = data.lines.filter(({ own, outcome }) => !own && outcome === 'ran').length;
-    expect(data.lines.filter(({ own }) => own)).toHaveLength(ran);
+    const told = data.lines.filter(({ why }) => why?.includes(', and told so') === true).length;
+    expect(told).toBeGreaterThan(0);
+    expect(data.lines.filter(({ own }) => own)).toHaveLength(ran + told);
     expect(data.uses.reduce((sum, { uses }) => sum + uses, 0)).toBe(ran);
-    expect(data.viewers.reduce((sum, { messages }) => sum + messages, 0)).toBe(
+    expect(data.dayUses.reduce((sum, { uses }) => sum + uses, 0)).toBe(ran);
+    expect(data.viewers.reduce((sum, { messages }) => sum + messages, 0)).toBeGreaterThan(
       data.lines.filter(({ own }) => !own).length,
     );
   });

@@ -23,6 +23,11 @@ export class NewsService {
     for (const listener of this.listeners) listener(news);
   }
 
+  /** Forgets what was kept for pages that were away, since it may hold what must not be shown again. */
+  forget(): void {
+    this.kept.length = 0;
+  }
+
   /** Calls `listener` for all news from now on; the answer ends it. */
   listen(listener: Listener): () => void {
     this.listeners.add(listener);

@@ -1,3 +1,3 @@
 export { PipelineModule } from './pipeline.module.js';
 export { PipelineService } from './pipeline.service.js';
-export { channelName, channelWorld, SELF } from './world.js';
+export { ChannelWorld, SELF } from './world.js';

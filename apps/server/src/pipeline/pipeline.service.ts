@@ -2,13 +2,12 @@ import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit }
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import { decideLine, type Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
-import { ChatLog, ConnectionService, Outbox, type Heard } from '../chat/index.js';
-import { CommandsStore } from '../commands/index.js';
+import { ChatLog, CONNECTION, ConnectionService, Outbox, type Heard } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
-import { channelWorld } from './world.js';
+import { ChannelWorld } from './world.js';
 
 /** Messages decided and written together at the most. */
 const TOGETHER = 256;
@@ -42,7 +41,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     private readonly outbox: Outbox,
     private readonly chatLog: ChatLog,
     private readonly viewers: ViewersService,
-    private readonly commands: CommandsStore,
+    private readonly world: ChannelWorld,
     private readonly activity: ActivityService,
     @Inject(LOG) private readonly log: Log,
   ) {}
@@ -83,14 +82,21 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
   }
 
   private async take(arrived: readonly Arrived[]): Promise<void> {
-    const seen = arrived.map(({ key, nick, roles, at }): Seen => ({
+    const seen = arrived.map(({ key, nick, roles, at, subscribedMonths, followedSince }): Seen => ({
       key,
       name: nick,
       role: strongestRole(roles),
       at,
+      subscribedMonths,
+      followedSince,
     }));
-    const { ids, fresh } = await this.viewers.identify(seen);
-    const decided = arrived.map((message) => this.decide(message, ids.get(message.key) ?? ''));
+    const { viewers, fresh } = await this.viewers.identify(seen);
+    const idOf = (key: string): string => viewers.get(key)?.id ?? '';
+    await this.world.prepare(
+      arrived.map(({ text }) => text),
+      [...viewers.values()].map(({ id }) => id),
+    );
+    const decided = arrived.map((message) => this.decide(message, idOf(message.key)));
     const changes = decided.flatMap(({ decision }) => decision.changes);
 
     let stored = true;
@@ -98,27 +104,29 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
       try {
         await this.database.write(async (manager) => {
           await this.viewers.insert(manager, fresh);
-          await this.commands.write(manager, changes);
+          await this.world.write(manager, changes);
         });
       } catch (error) {
         stored = false;
         this.log.error({ error }, 'what messages changed could not be written; nothing of it is performed');
-        await this.commands.reload();
+        await this.world.reload();
       }
     }
-    if (stored) for (const { account, id } of fresh) this.viewers.remember(account, id);
-
+    if (stored) {
+      for (const row of fresh) this.viewers.remember(row);
+      this.world.tell(changes);
+    }
     for (const { name } of stored ? fresh : [])
       this.activity.tell('arrival', name, 'writes here for the first time');
     for (const each of decided) this.perform(each, stored);
-    for (const each of seen) this.viewers.spoke(ids.get(each.key) ?? '', each);
+    for (const each of seen) this.viewers.spoke(idOf(each.key), each);
   }
 
   private decide({ nick, roles, text, at, started }: Arrived, viewer: string): Decided {
-    const line: ChatLine = { id: this.chatLog.id(), viewer, name: nick, roles, text, at };
-    const decision = decideLine(line, channelWorld(this.environment, this.commands));
-    // In memory at once, so that the next message of the same moment meets the cooldown.
-    for (const change of decision.changes) this.commands.apply(change);
+    const id = this.chatLog.id();
+    const line: ChatLine = { id, connection: CONNECTION, viewer, name: nick, roles, text, at };
+    const decision = decideLine(line, this.world.now());
+    this.world.apply(decision.changes);
     return { line, decision, started };
   }
 
@@ -127,7 +135,12 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     const why = failed ? notStored(decision.why) : decision.why;
     this.chatLog.record(line, { ...why, tookMs: Math.round((performance.now() - started) * 100) / 100 });
     if (failed) return;
-    for (const { lines } of decision.effects) this.outbox.say(lines, 'reply', why.brief);
+    for (const { lines } of decision.effects)
+      this.outbox.say(
+        lines,
+        'reply',
+        `${line.name} ${why.outcome === 'ran' ? why.brief : `was refused: ${why.brief}`}`,
+      );
     if (decision.commandId === undefined) return;
     this.activity.tell(why.outcome === 'ran' ? 'ran' : 'stopped', line.name, activityText(line, why));
   }

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
-import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
+import { Gully, lantern, newFolder, newStandin, until } from '../test-support/index.js';
 
 let standin: Standin;
 const running: Gully[] = [];
@@ -37,7 +37,7 @@ describe('from a viewer’s line to the bot’s answer', () => {
     const talk = await gully.type('tallowfen', 'good evening');
     expect((await gully.http.get(`/api/chat/lines/${talk.id}/why`).expect(200)).body).toMatchObject({
       outcome: 'nothing',
-      decided: expect.stringMatching(/does not begin with !/u),
+      decided: expect.stringMatching(/meets no command/u),
     });
   });
 
@@ -100,7 +100,9 @@ describe('over a restart', () => {
     await before.stop();
     running.length = 0;
     const after = await start(folder);
-    expect((await after.http.get('/api/commands')).body).toMatchObject([{ name: 'lantern', uses: 1 }]);
+    expect((await after.http.get('/api/commands')).body).toMatchObject([
+      { trigger: { name: 'lantern' }, uses: 1 },
+    ]);
     expect((await after.type('pebblewren', '!lantern')).outcome).toBe('waiting');
     await after.type('siltlark', '!lantern');
     await after.said('siltlark lights lantern 2.');
@@ -173,20 +175,13 @@ describe('rehearsal', () => {
     });
     expect((await say(gully, '!lantern')).why.outcome).toBe('waiting');
     const draft = {
-      name: 'torch',
-      aliases: [],
-      text: 'as drafted for {{ viewer.name }}',
-      enabled: true,
-      lowestRole: 'viewer',
-      cooldown: 0,
-      viewerCooldown: 0,
+      ...lantern({ name: 'torch', aliases: [], text: 'as drafted for {{ viewer.name }}' }),
       id,
     };
+    const broken = { ...lantern({ name: 'torch', text: '{{ oops' }), id };
     expect((await say(gully, '!torch', { draft })).said).toEqual(['as drafted for oxbowkid']);
     expect((await say(gully, '!lantern', { draft })).why.outcome).toBe('nothing');
-    expect((await say(gully, '!torch', { draft: { ...draft, text: '{{ oops' } })).why.outcome).toBe(
-      'stopped',
-    );
+    expect((await say(gully, '!torch', { draft: broken })).why.outcome).toBe('stopped');
     expect((await say(gully, '!lantern', { persona: { name: 'gully', roles: [] } })).why.outcome).toBe(
       'nothing',
     );

@@ -21,7 +21,7 @@ export class ProblemFilter implements ExceptionFilter {
       return new Problem(
         error.status,
         'The request cannot be read',
-        'Nothing was changed. Send JSON of at most 100 kB.',
+        'Nothing was changed. It may be too large, or no JSON.',
       );
     this.log.error({ error }, 'a request failed');
     return new Problem(

@@ -6,40 +6,27 @@ import {
   ApiPropertyOptional,
   ApiTags,
 } from '@nestjs/swagger';
-import { ROLES, type Role } from '@gully/core/chat';
+import { FORCED, type Forced } from '@gully/core/random';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize,
-  ArrayUnique,
-  IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsOptional,
   IsString,
   Length,
-  Matches,
   Max,
+  MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
 import { WhyDto } from '../chat/index.js';
 import { CommandBodyDto } from '../commands/index.js';
+import { Persona } from '../settings/index.js';
 import { RehearsalService } from './rehearsal.service.js';
 
 /** A week, in seconds. */
 const AHEAD_LIMIT = 604_800;
-
-export class PersonaDto {
-  @ApiProperty()
-  @Matches(/^\S{1,50}$/u, { message: 'A viewer’s name is one word of at most 50 characters' })
-  name!: string;
-  @ApiProperty({ enum: ROLES, enumName: 'Role', isArray: true })
-  @IsArray()
-  @ArrayMaxSize(ROLES.length)
-  @ArrayUnique()
-  @IsIn(ROLES, { each: true })
-  roles!: Role[];
-}
 
 class DraftDto extends CommandBodyDto {
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
@@ -50,7 +37,7 @@ class RehearsedLineDto {
   @IsString()
   @Length(10, 60)
   session!: string;
-  @ApiProperty() @ValidateNested() @Type(() => PersonaDto) persona!: PersonaDto;
+  @ApiProperty() @ValidateNested() @Type(() => Persona) persona!: Persona;
   @ApiProperty({ maxLength: 5000 })
   @IsString()
   @Length(1, 5000, { message: 'A line has 1 to 5,000 characters' })
@@ -65,6 +52,20 @@ class RehearsedLineDto {
   @Min(0)
   @Max(AHEAD_LIMIT)
   ahead?: number;
+  @ApiPropertyOptional({
+    enum: FORCED,
+    enumName: 'Forced',
+    description: 'what chance comes to, where it is not left to chance',
+  })
+  @IsOptional()
+  @IsIn(FORCED)
+  forced?: Forced;
+  @ApiPropertyOptional({ description: 'as if live or offline' }) @IsOptional() @IsBoolean() live?: boolean;
+  @ApiPropertyOptional({ description: 'as if in this category' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  category?: string;
   @ApiPropertyOptional({ description: 'the command open in the editor, unsaved' })
   @IsOptional()
   @ValidateNested()
@@ -86,9 +87,10 @@ export class RehearsalController {
   @Post('lines')
   @HttpCode(200)
   @ApiOkResponse({ type: RehearsedDto })
-  say(@Body() { session, persona, text, ahead, draft }: RehearsedLineDto): RehearsedDto {
+  async say(@Body() { session, persona, text, ...given }: RehearsedLineDto): Promise<RehearsedDto> {
     const started = performance.now();
-    const { said, effects, why } = this.rehearsal.say(session, persona, text, { ahead: ahead ?? 0, draft });
+    const circumstances = { ...given, ahead: given.ahead ?? 0 };
+    const { said, effects, why } = await this.rehearsal.say(session, persona, text, circumstances);
     const tookMs = Math.round((performance.now() - started) * 100) / 100;
     return { said: [...said], effects: [...effects], why: { ...why, checks: [...why.checks], tookMs } };
   }

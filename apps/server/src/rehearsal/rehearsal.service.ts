@@ -1,19 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type { ChatLine, Role, Why } from '@gully/core/chat';
-import { prepareCommand, tidyName, type CommandBody, type CommandUse } from '@gully/core/commands';
-import { decideLine, type Change, type World } from '@gully/core/pipeline';
-import { durationInWords } from '@gully/core/text';
-import { foldNick } from '@gully/core/viewers';
+import type { ChatLine, Why } from '@gully/core/chat';
+import { tidyCommand, type CommandBody } from '@gully/core/commands';
+import { decideLine, type World } from '@gully/core/pipeline';
+import { forcedChance, type Forced } from '@gully/core/random';
+import { countersOf } from '@gully/core/routines';
+import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ulid } from 'ulid';
-import { ConnectionService } from '../chat/index.js';
+import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { CommandsStore } from '../commands/index.js';
-import { Environment } from '../configuration/index.js';
-import { channelWorld, SELF } from '../pipeline/index.js';
-
-export interface Persona {
-  readonly name: string;
-  readonly roles: readonly Role[];
-}
+import { ChannelWorld, SELF } from '../pipeline/index.js';
+import type { Persona } from '../settings/index.js';
+import { ViewersService } from '../viewers/index.js';
+import { effectsInWords } from './effects.js';
+import { Overlay } from './overlay.js';
 
 /** The command open in the editor, as it stands there; without an id it is a new one. */
 export interface Draft extends CommandBody {
@@ -24,7 +23,11 @@ export interface Draft extends CommandBody {
 export interface Circumstances {
   /** seconds the clock is moved on */
   readonly ahead: number;
-  readonly draft: Draft | undefined;
+  readonly draft?: Draft | undefined;
+  /** chance, where it is not left to chance */
+  readonly forced?: Forced | undefined;
+  readonly live?: boolean | undefined;
+  readonly category?: string | undefined;
 }
 
 export interface Rehearsed {
@@ -38,38 +41,44 @@ export interface Rehearsed {
 const SESSIONS = 20;
 const NEW_COMMAND = 'draft';
 
-/** What has happened in one rehearsal, laid over the channel as it is. */
-type Session = Map<string, { uses: number; lastUse: number | undefined; byViewer: Map<string, number> }>;
-
 /**
  * Decides lines exactly as the pipeline does, on a copy: nothing is written, sent or told,
  * and what a line changes is kept in the rehearsal alone.
  */
 @Injectable()
 export class RehearsalService {
-  private readonly sessions = new Map<string, Session>();
+  private readonly sessions = new Map<string, Overlay>();
 
   constructor(
-    private readonly environment: Environment,
+    private readonly channel: ChannelWorld,
     private readonly commands: CommandsStore,
+    private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
   ) {}
 
-  say(sessionId: string, persona: Persona, text: string, { ahead, draft }: Circumstances): Rehearsed {
+  async say(sessionId: string, persona: Persona, text: string, given: Circumstances): Promise<Rehearsed> {
+    const viewer = await this.viewerOf(persona);
+    await this.channel.prepare([text], [viewer.id]);
     const session = this.session(sessionId);
-    const world = this.world(session, draft);
+    const at = Date.now() + given.ahead * 1000;
+    const world = session.over(this.world(viewer, persona, given, at));
+    const { id } = viewer;
     const line: ChatLine = {
       id: ulid(),
-      viewer: this.identityOf(persona.name),
+      connection: CONNECTION,
+      viewer: id,
       name: persona.name,
       roles: persona.roles,
       text,
-      at: Date.now() + ahead * 1000,
+      at,
     };
-    const decision = decideLine(line, world);
-    for (const change of decision.changes) note(session, change, world.use(change.commandId, change.viewer));
-    const said = decision.effects.flatMap(({ lines }) => lines);
-    return { said, why: decision.why, effects: this.effectsInWords(decision.changes, said, line, world) };
+    const { changes, effects, why } = decideLine(line, world);
+    for (const change of changes) session.apply(change, world);
+    return {
+      said: effects.flatMap(({ lines }) => lines),
+      why,
+      effects: effectsInWords(effects, changes, line, world),
+    };
   }
 
   /** Back to the channel as it is now. */
@@ -77,71 +86,49 @@ export class RehearsalService {
     this.sessions.delete(sessionId);
   }
 
-  private session(id: string): Session {
-    const session: Session = this.sessions.get(id) ?? new Map<string, never>();
+  private session(id: string): Overlay {
+    const session = this.sessions.get(id) ?? new Overlay();
     this.sessions.delete(id);
     this.sessions.set(id, session);
     if (this.sessions.size > SESSIONS) this.sessions.delete(this.sessions.keys().next().value ?? '');
     return session;
   }
 
-  private world(session: Session, draft: Draft | undefined): World {
-    const real = channelWorld(this.environment, this.commands);
-    const use = (commandId: string, viewer: string): CommandUse => {
-      const before = real.use(commandId, viewer);
-      const here = session.get(commandId);
-      if (here === undefined) return before;
-      return {
-        uses: here.uses,
-        lastUse: here.lastUse,
-        lastUseByViewer: here.byViewer.get(viewer) ?? before.lastUseByViewer,
-      };
+  private world(viewer: ViewerFacts, persona: Persona, given: Circumstances, at: number): World {
+    const real = this.channel.now();
+    const { draft, forced, live = real.stream.live, category = real.stream.category } = given;
+    const stream = {
+      ...real.stream,
+      live,
+      category,
+      liveSince: live ? (real.stream.liveSince ?? at) : undefined,
     };
-    if (draft === undefined) return { ...real, use };
-    const body = {
-      ...draft,
-      id: draft.id ?? NEW_COMMAND,
-      name: tidyName(draft.name),
-      aliases: draft.aliases.map(tidyName),
+    const world: World = {
+      ...real,
+      stream,
+      chance: forced === undefined ? real.chance : forcedChance(forced),
+      viewerOf: () => viewer,
+      standing: (id) =>
+        persona.balance === undefined || id !== viewer.id
+          ? real.standing(id)
+          : { balance: persona.balance, regular: false, ranks: [] },
     };
-    return { ...real, use, index: this.commands.indexWith(prepareCommand(body, true)) };
+    if (draft === undefined) return world;
+    const command = { ...tidyCommand(draft, this.commands.prefix), id: draft.id ?? NEW_COMMAND };
+    return {
+      ...world,
+      index: this.commands.indexWith(command),
+      counterNames: () => [...new Set([...world.counterNames(), ...countersOf(command.routine)])],
+    };
   }
 
-  /** Somebody typed in rehearsal is nobody’s real viewer, so no real cooldown of theirs is met or made. */
-  private identityOf(name: string): string {
-    return foldNick(name) === foldNick(this.connection.view().nick) ? SELF : `persona:${foldNick(name)}`;
+  /** The viewer of the persona's name, on paper, with what the persona says instead; or a stranger. */
+  private async viewerOf({ name, roles, hours }: Persona): Promise<ViewerFacts> {
+    if (foldNick(name) === foldNick(this.connection.view().nick))
+      return strangerFacts(SELF, name, roles, Date.now());
+    await this.viewers.loadNames([name]);
+    const known = this.viewers.facts(this.viewers.named(name)?.id ?? '');
+    const base = known ?? strangerFacts(`persona:${foldNick(name)}`, name, roles, Date.now());
+    return { ...base, name, roles, watchTime: hours === undefined ? base.watchTime : hours * 3600 };
   }
-
-  private effectsInWords(
-    changes: readonly Change[],
-    said: readonly string[],
-    line: ChatLine,
-    world: World,
-  ): string[] {
-    const words: string[] = [];
-    if (said.length > 0) words.push(`says ${String(said.length)} ${said.length === 1 ? 'line' : 'lines'}`);
-    for (const { commandId, viewer } of changes) {
-      const prepared = [...world.index.values()].find(({ command }) => command.id === commandId);
-      if (prepared === undefined) continue;
-      const { name, cooldown, viewerCooldown } = prepared.command;
-      words.push(`counts !${name} up to ${String(world.use(commandId, viewer).uses)}`);
-      const waits: string[] = [];
-      if (cooldown > 0) waits.push(durationInWords(cooldown * 1000));
-      if (viewerCooldown > 0) waits.push(`${line.name} ${durationInWords(viewerCooldown * 1000)}`);
-      if (waits.length > 0) words.push(`cools down ${waits.join(', ')}`);
-    }
-    return words;
-  }
-}
-
-function note(session: Session, { commandId, viewer, at }: Change, before: CommandUse): void {
-  const here = session.get(commandId) ?? {
-    uses: before.uses,
-    lastUse: undefined,
-    byViewer: new Map<string, number>(),
-  };
-  here.uses += 1;
-  here.lastUse = at;
-  here.byViewer.set(viewer, at);
-  session.set(commandId, here);
 }

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Gully, LANTERN, newStandin } from '../test-support/index.js';
+import { Gully, lantern, newStandin } from '../test-support/index.js';
 
 interface Rehearsed {
   said: string[];
@@ -48,16 +48,15 @@ describe('rehearsals', () => {
   });
 
   test('have a new, unsaved command in force too, its other names as well', async () => {
-    const draft = {
-      ...LANTERN,
+    const draft = lantern({
       name: '!torch',
       aliases: ['!brand'],
       text: 'for {{ viewer.nme }}{{ viewer.name }}',
-    };
+    });
     const { said, why } = await say('a-new-command', '!BRAND', { draft });
     expect(said).toEqual(['for oxbowkid']);
     expect(why.checks.map(({ rule }) => rule)).toEqual([
-      '!torch is a command, your draft',
+      '!BRAND is a command, your draft',
       'Anyone may use it',
       'No value is called viewer.nme; it was left empty',
     ]);
@@ -88,7 +87,7 @@ describe('rehearsals', () => {
     [{ session: 'short' }, 'session'],
     [{ persona: { name: 'two words', roles: [] } }, 'persona.name'],
     [{ persona: { name: 'x', roles: ['wizard'] } }, 'persona.roles'],
-    [{ draft: { name: 'torch' } }, 'draft.text'],
+    [{ draft: { name: 'torch' } }, 'draft.trigger'],
   ])('wrong input is told by field: %j', async (more, field) => {
     const { fields } = (await say('wrong-input', '!lantern', more, 422)) as unknown as {
       fields: Record<string, string>;

@@ -1,7 +1,26 @@
 import { Body, Controller, Get, HttpCode, Post } from '@nestjs/common';
-import { ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import {
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiProperty,
+  ApiPropertyOptional,
+  ApiTags,
+} from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
+import { StreamService } from '../stream/index.js';
 import { StandinService } from './standin.service.js';
 
 class SayAsDto {
@@ -29,11 +48,20 @@ class SecondsDto {
   @ApiProperty({ minimum: 0, maximum: 600 }) @IsInt() @Min(0) @Max(600) seconds!: number;
 }
 
+class StreamChangeDto {
+  @ApiPropertyOptional() @IsOptional() @IsBoolean() live?: boolean;
+  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 140) title?: string;
+  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 80) category?: string;
+}
+
 /** Steers the simulated platform from the dock. Only where Gully was started with one. */
 @ApiTags('standin')
 @Controller('api/standin')
 export class StandinController {
-  constructor(private readonly standin: StandinService) {}
+  constructor(
+    private readonly standin: StandinService,
+    private readonly stream: StreamService,
+  ) {}
 
   @Get('crowd')
   @ApiOkResponse({ type: CrowdDto })
@@ -53,6 +81,15 @@ export class StandinController {
   @ApiNoContentResponse()
   async say(@Body() line: SayAsDto): Promise<void> {
     await this.standin.ask('POST', '/control/say', line);
+  }
+
+  /** Has the simulated stream go live or offline, or show something else. */
+  @Post('stream')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async setStream(@Body() change: StreamChangeDto): Promise<void> {
+    await this.standin.ask('POST', '/control/stream', change);
+    await this.stream.ask();
   }
 
   /** Breaks the connection, and refuses new ones for so many seconds. */

@@ -1,6 +1,12 @@
 import { Module } from '@nestjs/common';
+import { StreamModule } from '../stream/index.js';
 import { StandinController } from './standin.controller.js';
 import { StandinService } from './standin.service.js';
 
-@Module({ controllers: [StandinController], providers: [StandinService], exports: [StandinService] })
+@Module({
+  imports: [StreamModule],
+  controllers: [StandinController],
+  providers: [StandinService],
+  exports: [StandinService],
+})
 export class StandinModule {}

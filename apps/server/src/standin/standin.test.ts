@@ -45,6 +45,8 @@ test('with a real chat room there is no stand-in to ask', async () => {
     name: 'lanternhour',
     botName: 'gully_too',
     prefix: '!',
+    timeZone: expect.any(String),
+    connections: ['irc'],
     standin: false,
   });
   expect(

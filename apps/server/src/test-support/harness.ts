@@ -3,7 +3,9 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import type { LineView } from '@gully/core/news';
+import { sayOnly } from '@gully/core/routines';
 import { startStandin, type Standin, type StandinOptions } from '@gully/standin/standin';
 import request from 'supertest';
 import type TestAgent from 'supertest/lib/agent.js';
@@ -14,15 +16,36 @@ import { readEnvironment } from '../configuration/index.js';
 import { openDatabase } from '../database/index.js';
 import { makeLog } from '../log/index.js';
 
-export const LANTERN = {
-  name: 'lantern',
-  aliases: ['lamp'],
-  text: '{{ viewer.name }} lights lantern {{ command.uses }}. {{ input.all }}',
-  enabled: true,
-  lowestRole: 'viewer',
-  cooldown: 0,
-  viewerCooldown: 0,
-};
+/** What tests say of a command; the rest is as for a new one. */
+export interface Plain extends Partial<Trigger>, Partial<Omit<Gates, 'refusals'>> {
+  readonly text?: string;
+  readonly enabled?: boolean;
+  readonly inputs?: CommandBody['inputs'];
+  readonly routine?: CommandBody['routine'];
+  readonly refusals?: Gates['refusals'];
+}
+
+const LANTERN_TEXT = '{{ viewer.name }} lights lantern {{ command.uses }}. {{ input.all }}';
+
+/** A command called lantern that anyone may use at once, but for what is said otherwise. */
+export function lantern(plain: Plain = {}): CommandBody {
+  const { text = LANTERN_TEXT, enabled = true, inputs = [], routine = sayOnly(text), ...rest } = plain;
+  const of = <T extends object>(part: T): T =>
+    Object.fromEntries(
+      Object.entries(part).map(([key, value]) => [
+        key,
+        key in rest ? rest[key as keyof typeof rest] : (value as unknown),
+      ]),
+    ) as T;
+  return {
+    group: '',
+    enabled,
+    inputs,
+    routine,
+    trigger: of({ ...BLANK_COMMAND.trigger, name: 'lantern', aliases: ['lamp'] }),
+    gates: of({ ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 }),
+  };
+}
 
 export function newFolder(): string {
   return mkdtempSync(join(tmpdir(), 'gully-test-'));
@@ -99,11 +122,8 @@ export class Gully {
     return this.app.get(ConnectionService);
   }
 
-  async add(command: Partial<typeof LANTERN> = {}): Promise<{ id: string; version: number }> {
-    const { body } = await this.http
-      .post('/api/commands')
-      .send({ ...LANTERN, ...command })
-      .expect(201);
+  async add(command: Plain = {}): Promise<{ id: string; version: number }> {
+    const { body } = await this.http.post('/api/commands').send(lantern(command)).expect(201);
     return body as { id: string; version: number };
   }
 

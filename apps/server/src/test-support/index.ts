@@ -1,2 +1,2 @@
 export { RawClient } from '../../../standin/src/test-support/raw-client.js';
-export { Gully, LANTERN, newFolder, newStandin, until } from './harness.js';
+export { Gully, lantern, type Plain, newFolder, newStandin, until } from './harness.js';

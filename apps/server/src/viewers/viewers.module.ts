@@ -1,6 +1,20 @@
 import { Module } from '@nestjs/common';
+import { ActivityModule } from '../activity/index.js';
+import { ChatModule } from '../chat/index.js';
+import { StreamModule } from '../stream/index.js';
+import { CsvController } from './csv.controller.js';
+import { ViewersCsv } from './csv.js';
+import { Erasing } from './erasing.js';
+import { ViewerChanges } from './viewer-changes.js';
 import { ViewersController } from './viewers.controller.js';
+import { ViewersPage } from './viewers-page.js';
 import { ViewersService } from './viewers.service.js';
+import { WatchTime } from './watch-time.js';
 
-@Module({ controllers: [ViewersController], providers: [ViewersService], exports: [ViewersService] })
+@Module({
+  imports: [ActivityModule, ChatModule, StreamModule],
+  controllers: [CsvController, ViewersController],
+  providers: [Erasing, ViewerChanges, ViewersCsv, ViewersPage, ViewersService, WatchTime],
+  exports: [ViewersService],
+})
 export class ViewersModule {}

@@ -1,14 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
+import { foldNick, type ViewerFacts } from '@gully/core/viewers';
 import { In } from 'typeorm';
 import { ulid } from 'ulid';
+import { CONNECTION } from '../chat/index.js';
 import { Batch, Database, insertMany, ViewerRow, type EntityManager } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
-
-/** The one connection there is yet. Identity is the connection and the account together. */
-const CONNECTION = 'irc';
-/** Viewers kept in memory between messages; the rest are looked up. */
-const CACHED = 10_000;
+import { KnownViewers } from './known-viewers.js';
+import { factsOf, newViewer } from './viewer-row.js';
 
 export interface Seen {
   /** the account or nick, as viewerKey gives it */
@@ -16,11 +15,13 @@ export interface Seen {
   readonly name: string;
   readonly role: Role;
   readonly at: number;
+  readonly subscribedMonths?: number;
+  readonly followedSince?: number | undefined;
 }
 
 export interface Identified {
-  /** ids by key */
-  readonly ids: ReadonlyMap<string, string>;
+  /** viewers by key; of a merged viewer, the one they are */
+  readonly viewers: ReadonlyMap<string, ViewerRow>;
   /** those never seen before; they are not stored until `insert` is called */
   readonly fresh: readonly ViewerRow[];
 }
@@ -29,10 +30,14 @@ interface Message extends Seen {
   readonly id: string;
 }
 
+/** Who somebody is, and what is counted of them as chat goes on. */
 @Injectable()
 export class ViewersService {
-  private readonly cache = new Map<string, string>();
+  private readonly known = new KnownViewers();
+  /** found to be new, and not on disk yet: whoever meets them meanwhile gets the same row */
+  private readonly pending = new Map<string, ViewerRow>();
   private readonly messages: Batch<Message>;
+  private readonly followers: (() => void)[] = [];
 
   constructor(
     private readonly database: Database,
@@ -43,74 +48,102 @@ export class ViewersService {
     });
   }
 
-  /** Finds out who spoke. Names may change, the id stays. */
-  async identify(seen: readonly Seen[]): Promise<Identified> {
-    const unknown = [...new Set(seen.map(({ key }) => key).filter((key) => !this.cache.has(key)))];
-    if (unknown.length > 0) {
-      const rows = await this.database.read.findBy(ViewerRow, {
-        connection: CONNECTION,
-        account: In(unknown),
-      });
-      for (const { account, id } of rows) this.remember(account, id);
-    }
-    const ids = new Map<string, string>();
-    const fresh: ViewerRow[] = [];
-    for (const { key, name, role, at } of seen) {
-      if (ids.has(key)) continue;
-      const known = this.cache.get(key);
-      const id = known ?? ulid();
-      ids.set(key, id);
-      if (known === undefined)
-        fresh.push({
-          id,
-          connection: CONNECTION,
-          account: key,
-          name,
-          role,
-          firstSeen: at,
-          lastSeen: at,
-          messages: 0,
-        });
-    }
-    return { ids, fresh };
+  /** Calls `follower` after viewers were merged, marked, erased or brought in from a file. */
+  follow(follower: () => void): void {
+    this.followers.push(follower);
   }
 
-  /** Stores viewers that `identify` found to be new, within the caller’s write. */
+  /** To be called after viewers were changed on disk other than by chat going on. */
+  changed(): void {
+    this.known.forgetAll();
+    for (const follower of this.followers) follower();
+  }
+
+  /** Finds out who spoke. Names may change, the id stays. */
+  async identify(seen: readonly Seen[]): Promise<Identified> {
+    await this.load(seen.map(({ key }) => key));
+    const viewers = new Map<string, ViewerRow>();
+    const fresh: ViewerRow[] = [];
+    for (const { key, name, role, at, subscribedMonths = 0, followedSince } of seen) {
+      const known = viewers.get(key) ?? this.known.byAccount(key);
+      const row = known ?? this.pending.get(key) ?? newViewer(ulid(), CONNECTION, key, name, role, at);
+      if (known === undefined) {
+        fresh.push(row);
+        this.pending.set(key, row);
+      }
+      // What the server says with a line is newer than what is stored; it is written with the counts.
+      if (subscribedMonths > 0) row.subscribedMonths = subscribedMonths;
+      if (followedSince !== undefined) row.followedSince = followedSince;
+      viewers.set(key, row);
+    }
+    return { viewers, fresh };
+  }
+
+  /** Stores viewers that `identify` found to be new, within the caller’s write. Those stored meanwhile stay. */
   async insert(manager: EntityManager, fresh: readonly ViewerRow[]): Promise<void> {
-    await insertMany(manager, ViewerRow, fresh);
+    await insertMany(manager, ViewerRow, fresh, { passOverKnown: true });
   }
 
   /** To be called once `insert` is on disk. */
-  remember(key: string, id: string): void {
-    this.cache.delete(key);
-    this.cache.set(key, id);
-    if (this.cache.size > CACHED) this.cache.delete(this.cache.keys().next().value ?? '');
+  remember(row: ViewerRow): void {
+    this.pending.delete(row.account);
+    this.known.keep(row);
   }
 
   /** Counts a message; written in batches. */
   spoke(id: string, seen: Seen): void {
+    const row = this.known.get(id);
+    if (row !== undefined) {
+      Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at });
+      row.messages += 1;
+      this.known.keep(row, [seen.key]);
+    }
     this.messages.add({ ...seen, id });
   }
 
-  /** A page of viewers, newest seen first, whose name contains `search`. */
-  async page(
-    search: string,
-    limit: number,
-    offset: number,
-  ): Promise<{ viewers: ViewerRow[]; total: number }> {
+  /** Makes viewers of these names known to `named`. */
+  async loadNames(names: readonly string[]): Promise<void> {
+    const unknown = [...new Set(names.map(foldNick))].filter((name) => this.known.byName(name) === undefined);
+    if (unknown.length === 0) return;
+    const rows = await this.database.read
+      .createQueryBuilder(ViewerRow, 'viewer')
+      .where('viewer.name COLLATE NOCASE IN (:...names) AND viewer.merged_into IS NULL', { names: unknown })
+      .orderBy('viewer.last_seen', 'ASC')
+      .take(500)
+      .getMany();
+    for (const row of rows) if (this.known.get(row.id) === undefined) this.known.keep(row);
+  }
+
+  /** A viewer by name, among those met lately or loaded by `loadNames`. */
+  named(name: string): ViewerRow | undefined {
+    return this.known.byName(name);
+  }
+
+  facts(id: string): ViewerFacts | undefined {
+    const row = this.known.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
+    return row === undefined ? undefined : factsOf(row);
+  }
+
+  /** Waits until what was counted so far is on disk. */
+  async counted(): Promise<void> {
     await this.messages.flush();
-    const query = this.database.read.createQueryBuilder(ViewerRow, 'viewer');
-    if (search !== '')
-      query.where(`viewer.name LIKE :pattern ESCAPE '\\'`, {
-        pattern: `%${search.replace(/[\\%_]/g, '\\$&')}%`,
+  }
+
+  private async load(keys: readonly string[]): Promise<void> {
+    const unknown = [...new Set(keys)].filter((key) => this.known.byAccount(key) === undefined);
+    for (let at = 0; at < unknown.length; at += 500) {
+      const rows = await this.database.read.findBy(ViewerRow, {
+        connection: CONNECTION,
+        account: In(unknown.slice(at, at + 500)),
       });
-    const [viewers, total] = await query
-      .orderBy('viewer.lastSeen', 'DESC')
-      .addOrderBy('viewer.id')
-      .skip(offset)
-      .take(limit)
-      .getManyAndCount();
-    return { viewers, total };
+      const winners = rows.map(({ mergedInto }) => mergedInto).filter((id) => id !== null);
+      const found =
+        winners.length === 0 ? [] : await this.database.read.findBy(ViewerRow, { id: In(winners) });
+      for (const row of rows) {
+        const winner = row.mergedInto === null ? row : found.find(({ id }) => id === row.mergedInto);
+        if (winner !== undefined) this.known.keep(this.known.get(winner.id) ?? winner, [row.account]);
+      }
+    }
   }
 }
 
@@ -120,7 +153,16 @@ async function countMessages(manager: EntityManager, messages: readonly Message[
     byViewer.set(message.id, { newest: message, count: (byViewer.get(message.id)?.count ?? 0) + 1 });
   for (const { newest, count } of byViewer.values())
     await manager.query(
-      'UPDATE viewers SET name = ?, role = ?, last_seen = ?, messages = messages + ? WHERE id = ?',
-      [newest.name, newest.role, newest.at, count, newest.id],
+      `UPDATE viewers SET name = ?, role = ?, last_seen = ?, messages = messages + ?,
+         subscribed_months = max(subscribed_months, ?), followed_since = coalesce(?, followed_since) WHERE id = ?`,
+      [
+        newest.name,
+        newest.role,
+        newest.at,
+        count,
+        newest.subscribedMonths ?? 0,
+        newest.followedSince ?? null,
+        newest.id,
+      ],
     );
 }

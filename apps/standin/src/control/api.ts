@@ -11,10 +11,12 @@ import {
   Max,
   Min,
   validateSync,
+  IsBoolean,
 } from 'class-validator';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import type { Crowd } from '../crowd/index.js';
 import type { IrcServer, People } from '../irc/index.js';
+import type { Stream } from './stream.js';
 
 const NICK = /^[^\s:,#&@!*?+~]{1,30}$/u;
 const NICK_WORDS = { message: 'A name is one word of at most 30 characters, without : , # & @ ! * ? + ~' };
@@ -37,14 +39,22 @@ class RefuseBody {
   @IsInt() @Min(0) @Max(600) seconds!: number;
 }
 
+class StreamBody {
+  @IsOptional() @IsBoolean() live?: boolean;
+  @IsOptional() @IsInt() @Min(0) @Max(100_000) minutes?: number;
+  @IsOptional() @IsString() @Length(0, 140) title?: string;
+  @IsOptional() @IsString() @Length(0, 80) category?: string;
+}
+
 export interface Controlled {
+  readonly stream: Stream;
   readonly irc: IrcServer;
   readonly people: People;
   readonly crowd: Crowd;
 }
 
 /** The stand-in's own API: speak as a viewer, come and go, the crowd, faults on demand. Loopback only. */
-export function controlApi({ irc, people, crowd }: Controlled): Express {
+export function controlApi({ irc, people, crowd, stream }: Controlled): Express {
   const app = express();
   app.disable('x-powered-by');
   // Only JSON is taken, which a page elsewhere cannot send without being asked first, and never is let.
@@ -105,6 +115,16 @@ export function controlApi({ irc, people, crowd }: Controlled): Express {
     taking(RefuseBody, ({ seconds }, answer) => {
       irc.refuse(Date.now() + seconds * 1000);
       answer(200);
+    }),
+  );
+  app.get('/stream', (_, response) => {
+    response.json({ ...stream.current, viewers: stream.current.live ? crowd.current.size : 0 });
+  });
+  app.post(
+    '/control/stream',
+    taking(StreamBody, ({ minutes, ...change }, answer) => {
+      stream.set(change, Date.now() - (minutes ?? 0) * 60_000);
+      answer(200, stream.current);
     }),
   );
   app.get('/control/state', (_, response) => {

@@ -47,18 +47,15 @@ export const COMMANDS: Readonly<Record<string, Handler>> = {
   PRIVMSG: speak,
   NOTICE: speak,
   NAMES: names,
-  WHO: ({ room, reply }) => {
-    for (const { person, modes } of room.all)
-      reply(
-        '352',
-        room.name,
-        person.user,
-        'viewers.example',
-        'irc.standin.example',
-        person.nick,
-        `${person.away ? 'G' : 'H'}${marks(modes)}`,
-        '0 viewer',
-      );
+  WHO: ({ room, reply }, { params }) => {
+    // WHOX, the one set of fields there are clients for: it tells accounts.
+    const token = /^%tcuhsnfdaor,(\d{1,3})$/u.exec(params[1] ?? '')?.[1];
+    for (const { person, modes } of room.all) {
+      const flags = `${person.away ? 'G' : 'H'}${marks(modes)}`;
+      const place = [room.name, person.user, 'viewers.example', 'irc.standin.example', person.nick, flags];
+      if (token === undefined) reply('352', ...place, '0 viewer');
+      else reply('354', token, ...place, '0', person.account ?? '0', 'n/a', 'viewer');
+    }
     reply('315', room.name, 'End of WHO list');
   },
   WHOIS: ({ room, person: asker, reply }, { params }) => {

@@ -170,6 +170,7 @@ export class IrcServer {
       'CHANTYPES=#',
       'CASEMAPPING=rfc1459',
       'NICKLEN=30',
+      'WHOX',
       'are supported by this server',
     ]);
     this.reply(session, ['422', 'There is no message of the day']);

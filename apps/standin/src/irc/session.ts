@@ -1,6 +1,7 @@
 import type { Socket } from 'node:net';
 import { escapeTag, parseMessage, type Message } from './message.js';
 import type { Outgoing, Person } from './person.js';
+import { rolesTag } from './roles-tag.js';
 
 export const CAPABILITIES = [
   'account-tag',
@@ -96,7 +97,7 @@ export class Session {
     if (has('message-tags')) {
       if (msgid !== undefined) tags.push(`msgid=${msgid}`);
       if (sender !== undefined && sender.roles.length > 0)
-        tags.push(`${ROLES_TAG}=${escapeTag(sender.roles.join(','))}`);
+        tags.push(`${ROLES_TAG}=${escapeTag(rolesTag(sender.nick, sender.roles))}`);
       for (const [name, value] of clientTags ?? []) tags.push(`${name}=${escapeTag(value)}`);
     }
     return tags.length === 0 ? '' : `@${tags.join(';')} `;

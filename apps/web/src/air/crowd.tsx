@@ -40,8 +40,8 @@ export function CrowdChoice() {
   if (kind === 'other')
     options.push({ value: 'other', label: `${String(size)} people, ${String(rate)} lines a min` });
   return (
-    <span className="row ml-auto">
-      <span className="text-soft">Simulated room:</span>
+    <span className="row">
+      <span className="text-soft">room</span>
       <Choice
         label="How lively the simulated room is"
         value={kind}

@@ -3,7 +3,7 @@ import { channelQuery, connectionQuery, useLines } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { ActivityPanel } from './activity-panel.js';
 import { ConnectionPanel } from './connection-panel.js';
-import { CrowdChoice } from './crowd.js';
+import { StandinControls } from './standin-controls.js';
 import { UsesPanel } from './uses-panel.js';
 
 const MINUTES = 5;
@@ -23,7 +23,7 @@ export function OnAirPage() {
           </span>
         )}
         <LineRate />
-        <CrowdChoice />
+        <StandinControls />
       </div>
       <div className="board">
         <ConnectionPanel />

@@ -1,7 +1,7 @@
-import { PREFIX } from '@gully/core/commands';
+import { titleOf } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { commandsQuery } from '../live/index.js';
+import { commandsQuery, usePrefix } from '../live/index.js';
 import { ago, Bones, exact, useNow } from '../ui/index.js';
 
 const SHOWN = 12;
@@ -9,6 +9,7 @@ const SHOWN = 12;
 /** The commands chat used last, with how often they have been used in all. */
 export function UsesPanel() {
   const now = useNow(5_000);
+  const prefix = usePrefix();
   const { data: commands } = useQuery(commandsQuery);
   const used = (commands ?? [])
     .filter(({ lastUse }) => lastUse !== null)
@@ -33,15 +34,14 @@ export function UsesPanel() {
       ) : (
         <div className="min-h-0 overflow-y-auto" tabIndex={0} role="group" aria-label="Commands last used">
           <ul className="lines">
-            {used.map(({ id, name, uses, lastUse }) => (
-              <li key={id}>
-                <Link className="m hover:underline" to={`/prepare/commands/${id}`}>
-                  {PREFIX}
-                  {name}
+            {used.map((command) => (
+              <li key={command.id}>
+                <Link className="m hover:underline" to={`/prepare/commands/${command.id}`}>
+                  {titleOf(command, prefix)}
                 </Link>
-                <span className="m ml-auto">{uses.toLocaleString('en')}</span>
-                <span className="s2 w-20 text-right text-soft" title={exact(lastUse ?? '')}>
-                  {ago(lastUse ?? '', now)}
+                <span className="m ml-auto">{command.uses.toLocaleString('en')}</span>
+                <span className="s2 w-20 text-right text-soft" title={exact(command.lastUse ?? '')}>
+                  {ago(command.lastUse ?? '', now)}
                 </span>
               </li>
             ))}

@@ -1,4 +1,4 @@
-export { api } from './client.js';
+export { api, asSent } from './client.js';
 export type {
   Activity,
   Channel,
@@ -6,10 +6,19 @@ export type {
   Command,
   CommandBody,
   Connection,
+  Counter,
   Crowd,
+  CsvPreview,
+  Forced,
+  Mark,
   Rehearsed,
   Role,
+  SavedPersona,
+  Several,
+  Stream,
   Viewer,
+  ViewerPage,
+  ViewerSort,
   Why,
 } from './client.js';
 export { answerOf, Problem, problemOf } from './problem.js';

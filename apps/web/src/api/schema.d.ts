@@ -164,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commands/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CommandsController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commands/{id}/step-back": {
         parameters: {
             query?: never;
@@ -228,6 +244,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/counters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CountersController_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/counters/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["CountersController_set"];
+        post?: never;
+        delete: operations["CountersController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SettingsController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/prefix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["SettingsController_setPrefix"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/personas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["SettingsController_setPersonas"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standin/crowd": {
         parameters: {
             query?: never;
@@ -260,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standin/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["StandinController_setStream"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standin/drop": {
         parameters: {
             query?: never;
@@ -276,6 +388,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stream": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["StreamController_state"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CsvController_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CsvController_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CsvController_apply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewers": {
         parameters: {
             query?: never;
@@ -283,9 +459,137 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["ViewersController_page"];
+        get: operations["ViewersController_list"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersController_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["ViewersController_mark"];
+        trace?: never;
+    };
+    "/api/viewers/{id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersController_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_addNote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/notes/{note}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["ViewersController_removeNote"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/notes/{note}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_restoreNote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/merges/{merge}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_undoMerge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_erase"];
         delete?: never;
         options?: never;
         head?: never;
@@ -300,6 +604,10 @@ export interface components {
             name: string;
             botName: string;
             prefix: string;
+            /** @description IANA name of the time zone hours are told in */
+            timeZone: string;
+            /** @description names of the connections chat comes by */
+            connections: string[];
             /** @description true when a simulated platform stands in for a real one */
             standin: boolean;
         };
@@ -364,36 +672,120 @@ export interface components {
             capabilities: string[];
             waiting: number;
         };
-        CommandDto: {
+        TriggerDto: {
             name: string;
             aliases: string[];
-            text: string;
-            enabled: boolean;
+            phrases: string[];
+            /** @description true when a phrase must be the whole message */
+            wholeMessage: boolean;
+            /** @description RE2 syntax; named groups become inputs */
+            pattern: string;
+            matchCase: boolean;
+            /** @description true when viewers marked as bots may start it */
+            fromBots: boolean;
+            connections: string[];
+        };
+        WhenDto: {
+            /** @enum {string} */
+            live: "any" | "live" | "offline";
+            categories: string[];
+            /** @description HH:MM, or empty */
+            from: string;
+            /** @description HH:MM, or empty */
+            to: string;
+        };
+        NamedViewerDto: {
+            name: string;
+            /** @description the id of the viewer the name is bound to */
+            viewer: string | null;
+        };
+        CostDto: {
+            base: number;
+            subscriber: number | null;
+            regular: number | null;
+            moderator: number | null;
+        };
+        GatesDto: {
+            when: components["schemas"]["WhenDto"];
             lowestRole: components["schemas"]["Role"];
+            onlyRoles: components["schemas"]["Role"][];
+            always: components["schemas"]["NamedViewerDto"][];
+            never: components["schemas"]["NamedViewerDto"][];
             /** @description seconds */
             cooldown: number;
             /** @description seconds */
             viewerCooldown: number;
+            /** @description true when moderators skip both cooldowns and the cost */
+            moderatorsSkip: boolean;
+            /** @description a rank that must be reached; empty for none */
+            rank: string;
+            cost: components["schemas"]["CostDto"];
+            /** @description what a refused viewer hears, by gate */
+            refusals: {
+                [key: string]: string;
+            };
+        };
+        /** @enum {string} */
+        InputType: "viewer" | "number" | "amount" | "choice" | "word" | "text" | "yes-no";
+        InputDto: {
+            name: string;
+            type: components["schemas"]["InputType"];
+            optional: boolean;
+            least: number | null;
+            most: number | null;
+            choices: string[];
+            /** @description RE2 syntax a word must match whole */
+            pattern: string;
+        };
+        /** @enum {string} */
+        DrawOrder: "random" | "turn" | "bag";
+        SayStepDto: {
+            id: string;
+            /** @enum {string} */
+            kind: "say";
+            texts: string[];
+            order: components["schemas"]["DrawOrder"];
+        };
+        /** @enum {string} */
+        CounterChange: "add" | "set" | "typed";
+        CounterStepDto: {
+            id: string;
+            /** @enum {string} */
+            kind: "counter";
+            counter: string;
+            change: components["schemas"]["CounterChange"];
+            amount: number;
+            lowestRole: components["schemas"]["Role"];
+        };
+        RoutineDto: {
+            steps: (components["schemas"]["SayStepDto"] | components["schemas"]["CounterStepDto"])[];
+        };
+        CommandDto: {
+            group: string;
+            enabled: boolean;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
             id: string;
             version: number;
             /** Format: date-time */
             changedAt: string;
             uses: number;
+            /** @description uses of the last seven days */
+            usesLastWeek: number;
             /** Format: date-time */
             lastUse: string | null;
-            /** @description why a saved text cannot run; the command is then off by itself */
+            /** @description why a saved command cannot run; it is then off by itself */
             fault: string | null;
         };
         CommandBodyDto: {
-            name: string;
-            aliases: string[];
-            text: string;
+            group: string;
             enabled: boolean;
-            lowestRole: components["schemas"]["Role"];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
         };
         ProblemView: {
             type: string;
@@ -407,45 +799,61 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        SeveralDto: {
+            ids: string[];
+            /** @enum {string} */
+            action: "switch-on" | "switch-off" | "group" | "delete" | "restore" | "step-back";
+            /** @description for group */
+            group?: string;
+        };
         CommandChangeDto: {
-            name: string;
-            aliases: string[];
-            text: string;
+            group: string;
             enabled: boolean;
-            lowestRole: components["schemas"]["Role"];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
             /** @description the version the change was made on; another one is refused with what is stored now */
             version: number;
         };
         VersionDto: {
             version: number;
         };
-        PersonaDto: {
+        Persona: {
             name: string;
             roles: components["schemas"]["Role"][];
+            /** @description hours watched */
+            hours?: number;
+            /** @description units of the currency */
+            balance?: number;
         };
+        /**
+         * @description what chance comes to, where it is not left to chance
+         * @enum {string}
+         */
+        Forced: "win" | "lose" | "rare";
         DraftDto: {
-            name: string;
-            aliases: string[];
-            text: string;
+            group: string;
             enabled: boolean;
-            lowestRole: components["schemas"]["Role"];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
             id?: string;
         };
         RehearsedLineDto: {
             /** @description names this rehearsal; made by the page */
             session: string;
-            persona: components["schemas"]["PersonaDto"];
+            persona: components["schemas"]["Persona"];
             text: string;
             /** @description seconds the rehearsal’s clock is ahead of the real one */
             ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
             /** @description the command open in the editor, unsaved */
             draft?: components["schemas"]["DraftDto"];
         };
@@ -453,6 +861,30 @@ export interface components {
             said: string[];
             effects: string[];
             why: components["schemas"]["WhyDto"];
+        };
+        CounterDto: {
+            name: string;
+            value: number;
+            /** @description the highest it has been */
+            most: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        CounterBodyDto: {
+            value: number;
+        };
+        PrefixDto: {
+            value: string;
+            /** @description the version the change is made on */
+            version: number;
+        };
+        PersonasDto: {
+            value: components["schemas"]["Persona"][];
+            version: number;
+        };
+        SettingsDto: {
+            prefix: components["schemas"]["PrefixDto"];
+            personas: components["schemas"]["PersonasDto"];
         };
         CrowdDto: {
             size: number;
@@ -464,22 +896,116 @@ export interface components {
             roles: components["schemas"]["Role"][];
             text: string;
         };
+        StreamChangeDto: {
+            live?: boolean;
+            title?: string;
+            category?: string;
+        };
         SecondsDto: {
             seconds: number;
         };
+        StreamDto: {
+            live: boolean;
+            /** Format: date-time */
+            liveSince: string | null;
+            title: string;
+            category: string;
+            viewers: number;
+            /** @description false where no platform tells */
+            known: boolean;
+        };
+        FaultDto: {
+            line: number;
+            fault: string;
+        };
+        CsvPreviewDto: {
+            token: string;
+            rows: number;
+            /** @description viewers not known yet */
+            fresh: number;
+            changed: number;
+            same: number;
+            columns: string[];
+            /** @description columns that are not known and are passed over */
+            passedOver: string[];
+            /** @description rows that cannot be used and are passed over */
+            faulty: number;
+            /** @description the first of them */
+            faults: components["schemas"]["FaultDto"][];
+        };
+        TokenDto: {
+            token: string;
+        };
+        AppliedDto: {
+            added: number;
+            changed: number;
+        };
+        /** @enum {string} */
+        Mark: "bot" | "ignored" | "merged";
+        /** @enum {string} */
+        ViewerSort: "name" | "messages" | "watched" | "lastSeen" | "firstSeen";
         ViewerDto: {
             id: string;
             name: string;
+            /** @description the account, or the nick where the server knows none */
+            account: string;
             role: components["schemas"]["Role"];
             /** Format: date-time */
             firstSeen: string;
             /** Format: date-time */
             lastSeen: string;
             messages: number;
+            /** @description seconds present while live */
+            watchTime: number;
+            /** Format: date-time */
+            followedSince: string | null;
+            subscribedMonths: number;
+            bot: boolean;
+            ignored: boolean;
+            /** @description the viewer this one was merged into */
+            mergedInto: string | null;
         };
         ViewersPageDto: {
             viewers: components["schemas"]["ViewerDto"][];
             total: number;
+        };
+        NoteDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            text: string;
+        };
+        MergeDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** @description the name of the one merged into this viewer */
+            name: string;
+        };
+        UsedDto: {
+            commandId: string;
+            name: string;
+            uses: number;
+            /** Format: date-time */
+            lastUse: string;
+        };
+        ViewerPageDto: {
+            viewer: components["schemas"]["ViewerDto"];
+            notes: components["schemas"]["NoteDto"][];
+            merges: components["schemas"]["MergeDto"][];
+            /** @description commands used, the most used first */
+            used: components["schemas"]["UsedDto"][];
+        };
+        MarksDto: {
+            bot?: boolean;
+            ignored?: boolean;
+        };
+        NoteBodyDto: {
+            text: string;
+        };
+        MergeBodyDto: {
+            /** @description the viewer that is found to be this one too */
+            from: string;
         };
     };
     responses: never;
@@ -785,6 +1311,37 @@ export interface operations {
             };
         };
     };
+    CommandsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     CommandsController_stepBack: {
         parameters: {
             query?: never;
@@ -889,6 +1446,148 @@ export interface operations {
             };
         };
     };
+    CountersController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CounterDto"][];
+                };
+            };
+        };
+    };
+    CountersController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CounterBodyDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    CountersController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    SettingsController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsDto"];
+                };
+            };
+        };
+    };
+    SettingsController_setPrefix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrefixDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrefixDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    SettingsController_setPersonas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonasDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonasDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     StandinController_crowd: {
         parameters: {
             query?: never;
@@ -952,6 +1651,27 @@ export interface operations {
             };
         };
     };
+    StandinController_setStream: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StreamChangeDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     StandinController_drop: {
         parameters: {
             query?: never;
@@ -973,11 +1693,99 @@ export interface operations {
             };
         };
     };
-    ViewersController_page: {
+    StreamController_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamDto"];
+                };
+            };
+        };
+    };
+    CsvController_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    CsvController_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvPreviewDto"];
+                };
+            };
+        };
+    };
+    CsvController_apply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppliedDto"];
+                };
+            };
+        };
+    };
+    ViewersController_list: {
         parameters: {
             query?: {
                 /** @description part of a name */
                 search?: string;
+                role?: components["schemas"]["Role"];
+                mark?: components["schemas"]["Mark"];
+                sort?: components["schemas"]["ViewerSort"];
+                order?: "up" | "down";
                 limit?: number;
                 offset?: number;
             };
@@ -994,6 +1802,203 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ViewersPageDto"];
                 };
+            };
+        };
+    };
+    ViewersController_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ViewerPageDto"];
+                };
+            };
+        };
+    };
+    ViewersController_mark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarksDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ViewersController_lines: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineDto"][];
+                };
+            };
+        };
+    };
+    ViewersController_addNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteDto"];
+                };
+            };
+        };
+    };
+    ViewersController_removeNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                note: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ViewersController_restoreNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                note: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ViewersController_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergeDto"];
+                };
+            };
+        };
+    };
+    ViewersController_undoMerge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                merge: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ViewersController_erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,7 +1,8 @@
-import { readTyped } from '@gully/core/commands';
+import { textBehind } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { memo, useState } from 'react';
 import { answerOf, api, problemOf, type ChatLine } from '../api/index.js';
+import { usePrefix } from '../live/index.js';
 import { clock, exact, roleMark } from '../ui/index.js';
 import { Brief, WhyPanel } from './why-panel.js';
 
@@ -14,6 +15,7 @@ export const Line = memo(function Line({
   readonly newMinute: boolean;
 }) {
   const [open, setOpen] = useState(false);
+  const prefix = usePrefix();
   const mark = roleMark(line.role);
   return (
     <>
@@ -25,19 +27,19 @@ export const Line = memo(function Line({
       <div className={`line ${line.own ? 'bot' : ''}`}>
         <span className="who">{line.name}</span>{' '}
         {mark !== undefined && !line.own && <span className="role">{mark} </span>}
-        <span className={!line.own && readTyped(line.text) !== undefined ? 'cmd' : ''}>{line.text}</span>{' '}
-        {!line.own && (
-          <button
-            type="button"
-            className={`why ${line.outcome === 'nothing' && line.brief === 'no command' ? 'quiet' : ''}`}
-            aria-expanded={open}
-            onClick={() => {
-              setOpen(!open);
-            }}
-          >
-            <Brief outcome={line.outcome} brief={line.brief} /> <u>why</u>
-          </button>
-        )}
+        <span className={!line.own && textBehind(line.text, prefix) !== undefined ? 'cmd' : ''}>
+          {line.text}
+        </span>{' '}
+        <button
+          type="button"
+          className={`why ${line.own || (line.outcome === 'nothing' && line.brief === 'no command') ? 'quiet' : ''}`}
+          aria-expanded={open}
+          onClick={() => {
+            setOpen(!open);
+          }}
+        >
+          {!line.own && <Brief outcome={line.outcome} brief={line.brief} />} <u>why</u>
+        </button>
       </div>
       {open && <LineWhy id={line.id} />}
     </>

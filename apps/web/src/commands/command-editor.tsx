@@ -1,21 +1,25 @@
-import { checkCommand, commandBody, tidyName } from '@gully/core/commands';
+import { checkCommand, commandBody, tidyCommand, titleOf } from '@gully/core/commands';
 import { useQueryClient } from '@tanstack/react-query';
-import { ArrowLeft, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import { Switch } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { Problem, problemOf, type Command, type CommandBody } from '../api/index.js';
-import { commandsQuery } from '../live/index.js';
+import { commandsQuery, usePrefix } from '../live/index.js';
 import { Fault, useNarrow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
-import { blankBody, changedFields, editDraft, NEW, useDraft, writeDraft } from './drafts.js';
+import { editDraft, NEW, useDraft, writeDraft } from './drafts.js';
+import { EditorHead } from './editor-head.js';
 import { DraftState, Usage } from './editor-state.js';
-import { Names } from './names.js';
+import { GroupBlank } from './group-blank.js';
 import { openDraft } from './open-draft.js';
-import { SayStep } from './say-step.js';
-import { Sentence } from './sentence.js';
+import { blankBody, changedParts } from './parts.js';
+import { usePreviewScope } from './preview.js';
 import { useSaving } from './saving.js';
+import { Sentence } from './sentence.js';
+import { Steps } from './steps.js';
+import { ValueReference } from './value-reference.js';
 
 interface CommandEditorProps {
   readonly id: string;
@@ -30,18 +34,28 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   const { save, remove } = useSaving(id);
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const prefix = usePrefix();
   const [tried, setTried] = useState(false);
+  const [valuesOpen, setValuesOpen] = useState(false);
   // On a phone the list, and its heading with it, is not there.
   const narrow = useNarrow();
   const Title = narrow ? 'h1' : 'h2';
-  const Part = narrow ? 'h2' : 'h3';
-  const base = draft?.base ?? (saved === undefined ? blankBody() : commandBody(saved));
+  const PartTitle = narrow ? 'h2' : 'h3';
+  const base = useMemo(
+    () => draft?.base ?? (saved === undefined ? blankBody() : commandBody(saved)),
+    [draft?.base, saved],
+  );
   const body = draft?.body ?? base;
-  const changed = changedFields(body, base);
-  const faults = { ...checkCommand(body, others), ...serverFaults(save.error) };
-  const shown = (field: keyof CommandBody): string | undefined =>
-    tried || (changed.includes(field) && body[field] !== '') ? faults[field] : undefined;
+  const changed = changedParts(body, base);
+  const scope = usePreviewScope(body, saved);
+  const faults = useMemo(() => checkCommand(body, others, prefix), [body, others, prefix]);
+  const faultOf = (place: string): string | undefined => {
+    const fault = faults[place] ?? serverFaults(save.error)[place];
+    // Nobody is told that a field is empty before they had the chance to fill it.
+    return tried || !isEmptyFault(place, body) ? fault : undefined;
+  };
   const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
+  const title = saved === undefined ? 'New command' : titleOf(saved, prefix);
 
   useEffect(() => {
     openDraft.set(draft === undefined ? undefined : { ...draft.body, id: id === NEW ? undefined : id });
@@ -58,10 +72,9 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   const version = saved === undefined ? 0 : (draft?.version ?? 0);
   const saveAs = (onVersion: number): void => {
     setTried(true);
-    if (draft === undefined || Object.keys(checkCommand(body, others)).length > 0) return;
-    const tidy = { ...draft, body: { ...body, name: tidyName(body.name) } };
+    if (draft === undefined || Object.keys(checkCommand(body, others, prefix)).length > 0) return;
     save.mutate(
-      { draft: tidy, version: onVersion },
+      { draft: { ...draft, body: tidyCommand(body, prefix) }, version: onVersion },
       {
         onSuccess: () => {
           setTried(false);
@@ -87,54 +100,29 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
     },
     { enableOnFormTags: true, enableOnContentEditable: true, preventDefault: true },
   );
+  const showValues = (): void => {
+    setValuesOpen(true);
+  };
 
   return (
-    <section className="editor" aria-label={saved === undefined ? 'New command' : `!${saved.name}`}>
+    <section className="editor" aria-label={title}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
           saveAs(version);
         }}
       >
-        <header>
-          <Link
-            to="/prepare/commands"
-            className="btn bare only desk:hidden"
-            aria-label="Back to all commands"
-          >
-            <ArrowLeft className="i" aria-hidden="true" />
-          </Link>
-          <Title className="sr-only">{saved === undefined ? 'New command' : `!${saved.name}`}</Title>
-          <Names
-            name={body.name}
-            aliases={body.aliases}
-            nameFault={shown('name')}
-            aliasesFault={faults.aliases}
-            draft={changed.includes('name')}
-            focus={id === NEW}
-            onName={(name) => {
-              change({ name });
-            }}
-            onAliases={(aliases) => {
-              change({ aliases });
-            }}
-          />
-          <span className="row ml-auto">
-            <button
-              type="button"
-              className="btn bare"
-              onClick={discard}
-              disabled={draft === undefined && id !== NEW}
-            >
-              Discard
-            </button>
-            <button type="submit" className="btn do" disabled={draft === undefined || save.isPending}>
-              {saved === undefined ? 'Add command' : 'Save'} <kbd aria-hidden="true">Ctrl ⏎</kbd>
-            </button>
-          </span>
-        </header>
-        <Fault id="name-fault">{shown('name')}</Fault>
-        <Fault>{tried || changed.includes('aliases') ? faults.aliases : undefined}</Fault>
+        <Title className="sr-only">{title}</Title>
+        <EditorHead
+          body={body}
+          changed={changed}
+          isNew={saved === undefined}
+          canSave={draft !== undefined && !save.isPending}
+          canDiscard={draft !== undefined || id === NEW}
+          faultOf={faultOf}
+          onChange={change}
+          onDiscard={discard}
+        />
         {overtaken && (
           <Conflict
             saved={saved}
@@ -145,12 +133,29 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
             onTakeSaved={discard}
           />
         )}
-        <Sentence body={body} base={base} changed={changed} onChange={change} />
-        {tried && <Fault>{faults.cooldown ?? faults.viewerCooldown}</Fault>}
+        {saved?.fault != null && draft === undefined && <Fault>{`Off by itself: ${saved.fault}`}</Fault>}
+        <Sentence
+          body={body}
+          base={base}
+          changed={changed}
+          scope={scope}
+          faultOf={faultOf}
+          onChange={(part) => {
+            change({ gates: { ...body.gates, ...part } });
+          }}
+        />
         {save.isError && !overtaken && <Fault>{problemWords(save.error)}</Fault>}
         <div className="row min-h-6 flex-wrap">
           <DraftState at={draft?.at} changes={changed.length} saved={saved} />
           <span className="row ml-auto">
+            <GroupBlank
+              group={body.group}
+              others={others}
+              draft={changed.includes('group')}
+              onChange={(group) => {
+                change({ group });
+              }}
+            />
             <Switch.Root
               className="sw"
               checked={body.enabled}
@@ -165,22 +170,21 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           </span>
         </div>
         <div className="row mt-3 mb-1 flex-wrap">
-          <Part className="h2">What it does</Part>
-          <span className="s2 ml-auto text-soft">
-            <kbd>{'{'}</kbd> values
-          </span>
+          <PartTitle className="h2">What it does</PartTitle>
+          <button type="button" className="btn s bare ml-auto text-soft" onClick={showValues}>
+            <kbd aria-hidden="true">{'{'}</kbd> All values
+          </button>
         </div>
-        <ol className="script">
-          <SayStep
-            text={body.text}
-            draft={changed.includes('text')}
-            uses={saved?.uses ?? 0}
-            fault={shown('text')}
-            onChange={(text) => {
-              change({ text });
-            }}
-          />
-        </ol>
+        <Steps
+          steps={body.routine.steps}
+          saved={base.routine.steps}
+          scope={scope}
+          faultOf={faultOf}
+          onShowValues={showValues}
+          onChange={(steps) => {
+            change({ routine: { steps } });
+          }}
+        />
         {saved !== undefined && (
           <footer className="row mt-3 flex-wrap text-soft">
             <Usage command={saved} />
@@ -197,8 +201,17 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           </footer>
         )}
       </form>
+      <ValueReference open={valuesOpen} scope={scope} onOpen={setValuesOpen} />
     </section>
   );
+}
+
+function isEmptyFault(place: string, { trigger, routine }: CommandBody): boolean {
+  if (place === 'trigger.name') return trigger.name === '';
+  const [, step, , text] = /^steps\.(\d+)\.(texts\.(\d+)|counter)$/u.exec(place) ?? [];
+  const at = routine.steps[Number(step)];
+  if (at === undefined) return false;
+  return at.kind === 'say' ? at.texts[Number(text)] === '' : place.endsWith('.counter') && at.counter === '';
 }
 
 function serverFaults(error: Error | null): Readonly<Record<string, string>> {

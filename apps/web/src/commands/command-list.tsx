@@ -1,11 +1,14 @@
+import { titleOf } from '@gully/core/commands';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Plus, Search } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { Plus } from 'lucide-react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { PREFIX } from '@gully/core/commands';
-import { foldName } from '@gully/core/text';
 import type { Command } from '../api/index.js';
+import { usePrefix } from '../live/index.js';
 import { NEW, useDraft } from './drafts.js';
+import { filterCommands, groupedRows } from './filtered.js';
+import { FindField } from './find-field.js';
+import { summaryOf } from './parts.js';
 
 const ROW = 24;
 
@@ -14,21 +17,23 @@ interface CommandListProps {
   readonly open: string | undefined;
 }
 
+/** The commands beside the open one: their names under their groups. */
 export function CommandList({ commands, open }: CommandListProps) {
   const [search, setSearch] = useState('');
   const scroll = useRef<HTMLDivElement>(null);
   const navigate = useNavigate();
+  const prefix = usePrefix();
   const newDraft = useDraft(NEW);
-  const found = commands.filter((command) => matches(command, search));
+  const found = useMemo(() => filterCommands(commands, search, prefix), [commands, search, prefix]);
+  const lines = useMemo(() => groupedRows(found), [found]);
   const hasNew = newDraft !== undefined || open === NEW;
   const rows = useVirtualizer({
-    count: found.length,
+    count: lines.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     overscan: 12,
     initialRect: { width: 232, height: 600 },
   });
-  const words = `Find in ${String(commands.length)} ${commands.length === 1 ? 'command' : 'commands'}`;
   return (
     <section className="list" aria-labelledby="commands-title">
       <header>
@@ -41,19 +46,7 @@ export function CommandList({ commands, open }: CommandListProps) {
           <Plus className="i s" aria-hidden="true" /> Add <kbd aria-hidden="true">N</kbd>
         </button>
       </header>
-      <div className="find">
-        <Search className="i s" aria-hidden="true" />
-        <input
-          type="search"
-          className="blank"
-          placeholder={words}
-          aria-label={words}
-          value={search}
-          onChange={(event) => {
-            setSearch(event.target.value);
-          }}
-        />
-      </div>
+      <FindField count={commands.length} value={search} onChange={setSearch} />
       <div ref={scroll} className="entries">
         {hasNew && (
           <Link
@@ -61,41 +54,69 @@ export function CommandList({ commands, open }: CommandListProps) {
             to={`/prepare/commands/${NEW}`}
             aria-current={open === NEW ? 'true' : undefined}
           >
-            <span className="m">{newDraft?.body.name ? `${PREFIX}${newDraft.body.name}` : 'new'}</span>
+            <span className="m">{newDraft === undefined ? 'new' : titleOf(newDraft.body, prefix)}</span>
             <span className="what">not saved yet</span>
             <span className="flag text-ochre">draft</span>
           </Link>
         )}
         <ul style={{ height: rows.getTotalSize() }} className="relative" aria-label="Commands">
           {rows.getVirtualItems().map(({ index, start }) => {
-            const command = found[index];
-            return command === undefined ? null : (
-              <li key={command.id} className="absolute inset-x-0" style={{ top: start }}>
-                <Entry command={command} current={command.id === open} />
+            const line = lines[index];
+            if (line === undefined) return null;
+            return (
+              <li
+                key={line.kind === 'group' ? `group ${line.name}` : line.command.id}
+                className="absolute inset-x-0"
+                style={{ top: start }}
+              >
+                {line.kind === 'group' ? (
+                  <span className="group">
+                    {line.name} <span className="m">{line.commands.length}</span>
+                  </span>
+                ) : (
+                  <Entry command={line.command} prefix={prefix} current={line.command.id === open} />
+                )}
               </li>
             );
           })}
         </ul>
         {found.length === 0 && commands.length > 0 && (
-          <p className="px-3 py-2 text-soft">
-            No command has “{search}” in its name, aliases or text.{' '}
-            <button
-              type="button"
-              className="underline"
-              onClick={() => {
-                setSearch('');
-              }}
-            >
-              Show all
-            </button>
-          </p>
+          <NothingFound
+            search={search}
+            onShowAll={() => {
+              setSearch('');
+            }}
+          />
         )}
       </div>
     </section>
   );
 }
 
-function Entry({ command, current }: { readonly command: Command; readonly current: boolean }) {
+export function NothingFound({
+  search,
+  onShowAll,
+}: {
+  readonly search: string;
+  readonly onShowAll: () => void;
+}) {
+  return (
+    <p className="px-3 py-2 text-soft">
+      No command has “{search}” in its names, phrases, texts or group.{' '}
+      <button type="button" className="underline" onClick={onShowAll}>
+        Show all
+      </button>
+    </p>
+  );
+}
+
+interface EntryProps {
+  readonly command: Command;
+  readonly prefix: string;
+  readonly current: boolean;
+}
+
+function Entry({ command, prefix, current }: EntryProps) {
   const draft = useDraft(command.id);
   return (
     <Link
@@ -103,32 +124,15 @@ function Entry({ command, current }: { readonly command: Command; readonly curre
       to={`/prepare/commands/${command.id}`}
       aria-current={current ? 'true' : undefined}
     >
-      <span className="m">
-        {PREFIX}
-        {command.name}
-      </span>
-      <span className="what">{plain(command.text)}</span>
-      {command.fault !== null ? (
-        <span className="flag text-crimson">faulty</span>
-      ) : draft !== undefined ? (
-        <span className="flag text-ochre">draft</span>
-      ) : (
-        !command.enabled && <span className="flag text-soft">off</span>
-      )}
+      <span className="m">{titleOf(command, prefix)}</span>
+      <span className="what">{summaryOf(command)}</span>
+      <Flag command={command} drafted={draft !== undefined} />
     </Link>
   );
 }
 
-function matches({ name, aliases, text }: Command, search: string): boolean {
-  const wanted = foldName(search.trim().replace(/^!/u, ''));
-  return wanted === '' || [name, ...aliases, text].some((each) => foldName(each).includes(wanted));
-}
-
-/** A text in one line, its values shown as an ellipsis. */
-function plain(text: string): string {
-  return text
-    .replace(/\{\{[^]*?\}\}|\{%[^]*?%\}/gu, '…')
-    .replace(/\s+/gu, ' ')
-    .replace(/^[…,.:\s]+/u, '')
-    .trim();
+export function Flag({ command, drafted }: { readonly command: Command; readonly drafted: boolean }) {
+  if (command.fault !== null) return <span className="flag text-crimson">faulty</span>;
+  if (drafted) return <span className="flag text-ochre">draft</span>;
+  return command.enabled ? null : <span className="flag text-soft">off</span>;
 }

@@ -1,13 +1,16 @@
+import { STARTERS } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
 import { commandsQuery } from '../live/index.js';
 import { Bones, LoadFailed } from '../ui/index.js';
+import { AddCommand, StarterList } from './add-command.js';
 import { CommandEditor } from './command-editor.js';
 import { CommandList } from './command-list.js';
-import { editDraft, NEW, useDraft } from './drafts.js';
+import { CommandTable } from './command-table.js';
+import { NEW, useDraft } from './drafts.js';
 
-/** Prepare › Commands: all of them on the left, the open one on the right. */
+/** Prepare › Commands: all of them as a table, or a list of them beside the open one. */
 export function CommandsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
@@ -17,12 +20,13 @@ export function CommandsPage() {
 
   if (commands === undefined)
     return error === null ? <Bones lines={12} /> : <LoadFailed error={error} retry={() => void refetch()} />;
+  if (id === undefined) return commands.length === 0 ? <NoneYet /> : <CommandTable commands={commands} />;
   const saved = commands.find((command) => command.id === id);
-  const isOpen = id === NEW || saved !== undefined || (id !== undefined && draft !== undefined);
+  const isOpen = id === NEW || saved !== undefined || draft !== undefined;
   return (
-    <div className={`split-work h-full ${id === undefined ? '' : 'has-open'}`}>
+    <div className="split-work has-open h-full">
       <CommandList commands={commands} open={id} />
-      {isOpen && id !== undefined ? (
+      {isOpen ? (
         <CommandEditor
           key={id}
           id={id}
@@ -31,60 +35,29 @@ export function CommandsPage() {
         />
       ) : (
         <section className="editor">
-          {id === undefined ? <NothingOpen count={commands.length} /> : <Gone />}
+          <Gone />
         </section>
       )}
     </div>
   );
 }
 
-const STARTERS = [
-  {
-    name: 'rules',
-    text: 'Rope rules: check your knots, speak kindly, no links without asking, {{ viewer.name }}.',
-  },
-  { name: 'lurk', text: '{{ viewer.name }} sits down by the fire and listens.' },
-  { name: 'count', text: 'That was number {{ command.uses }}.' },
-];
-
-function NothingOpen({ count }: { readonly count: number }) {
-  const navigate = useNavigate();
-  const unfinished = useDraft(NEW);
-  if (unfinished !== undefined)
-    return (
-      <div className="max-w-md pt-1">
-        <h2>A new command is not saved yet</h2>
-        <p className="mt-1 mb-3 text-soft">It is kept as a draft in this browser.</p>
-        <Link className="btn" to={`/prepare/commands/${NEW}`}>
-          Go on with it
-        </Link>
-      </div>
-    );
+function NoneYet() {
   return (
-    <div className="max-w-md pt-1">
-      <h2>{count === 0 ? 'Nothing answers yet' : 'Choose a command, or add one'}</h2>
-      <p className="mt-1 mb-3 text-soft">
-        A command is a word viewers type, such as <span className="m">!map</span>, and what the bot then says.
-        Begin with one of these, or from nothing with <kbd>N</kbd>.
-      </p>
-      <ul className="border-t border-line">
-        {STARTERS.map(({ name, text }) => (
-          <li key={name} className="border-b border-line">
-            <button
-              type="button"
-              className="choice !py-2"
-              onClick={() => {
-                editDraft(NEW, undefined, { name, text });
-                void navigate(`/prepare/commands/${NEW}`);
-              }}
-            >
-              <span className="m w-16 flex-none">!{name}</span>
-              <span className="s2 text-soft">{text}</span>
-            </button>
-          </li>
-        ))}
-      </ul>
-    </div>
+    <section className="editor h-full" aria-labelledby="commands-title">
+      <div className="max-w-lg">
+        <h1 id="commands-title">Commands</h1>
+        <h2 className="mt-3">Nothing answers yet</h2>
+        <p className="mt-1 mb-3 text-soft">
+          A command is a word viewers type, such as <span className="m">!map</span>, and what the bot then
+          does. Begin with one of these, or from nothing.
+        </p>
+        <AddCommand />
+        <div className="mt-3 border-t border-line">
+          <StarterList starters={STARTERS.slice(0, 6)} />
+        </div>
+      </div>
+    </section>
   );
 }
 

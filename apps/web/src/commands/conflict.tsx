@@ -1,7 +1,6 @@
-import { ROLE_NAMES } from '@gully/core/chat';
 import type { Command, CommandBody } from '../api/index.js';
 import { ago, exact, useNow } from '../ui/index.js';
-import { changedFields, type Field } from './drafts.js';
+import { changedParts, PARTS } from './parts.js';
 
 interface ConflictProps {
   readonly saved: Command;
@@ -9,16 +8,6 @@ interface ConflictProps {
   readonly onKeepDraft: () => void;
   readonly onTakeSaved: () => void;
 }
-
-const LABELS: Readonly<Record<Field, string>> = {
-  name: 'Name',
-  aliases: 'Aliases',
-  text: 'Text',
-  enabled: 'On',
-  lowestRole: 'Lowest role',
-  cooldown: 'Cooldown',
-  viewerCooldown: 'Each viewer',
-};
 
 /** Somebody else saved the command while it was edited here: both are shown, the person chooses. */
 export function Conflict({ saved, draft, onKeepDraft, onTakeSaved }: ConflictProps) {
@@ -38,12 +27,12 @@ export function Conflict({ saved, draft, onKeepDraft, onTakeSaved }: ConflictPro
         <span />
         <b>Saved now</b>
         <b className="text-ochre">Your draft</b>
-        {changedFields(saved, draft).map((field) => (
-          <FieldRow
-            key={field}
-            label={LABELS[field]}
-            saved={shown(saved, field)}
-            draft={shown(draft, field)}
+        {changedParts(saved, draft).map((part) => (
+          <PartRow
+            key={part}
+            label={PARTS[part].label}
+            saved={PARTS[part].words(saved)}
+            draft={PARTS[part].words(draft)}
           />
         ))}
       </div>
@@ -59,7 +48,7 @@ export function Conflict({ saved, draft, onKeepDraft, onTakeSaved }: ConflictPro
   );
 }
 
-function FieldRow({
+function PartRow({
   label,
   saved,
   draft,
@@ -75,20 +64,4 @@ function FieldRow({
       <span>{draft}</span>
     </>
   );
-}
-
-function shown(body: CommandBody, field: Field): string {
-  switch (field) {
-    case 'aliases':
-      return body.aliases.length === 0 ? 'none' : body.aliases.map((alias) => `!${alias}`).join(' ');
-    case 'enabled':
-      return body.enabled ? 'on' : 'off';
-    case 'lowestRole':
-      return ROLE_NAMES[body.lowestRole];
-    case 'cooldown':
-    case 'viewerCooldown':
-      return `${String(body[field])} s`;
-    default:
-      return body[field];
-  }
 }

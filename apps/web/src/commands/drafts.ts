@@ -1,7 +1,8 @@
 import { useCallback, useSyncExternalStore } from 'react';
-import { BLANK_COMMAND, commandBody } from '@gully/core/commands';
+import { commandBody } from '@gully/core/commands';
 import type { Command, CommandBody } from '../api/index.js';
 import { readStored, subscribeStored, writeStored } from '../ui/index.js';
+import { blankBody, changedParts } from './parts.js';
 
 /** An edit that is not saved. It is kept in this browser at once and survives a reload. */
 export interface Draft {
@@ -17,18 +18,7 @@ export interface Draft {
 /** The id under which a command that is not saved yet is edited. */
 export const NEW = 'new';
 
-const keyOf = (id: string): string => `gully.draft.command.${id}`;
-const FIELDS = ['name', 'aliases', 'text', 'enabled', 'lowestRole', 'cooldown', 'viewerCooldown'] as const;
-export type Field = (typeof FIELDS)[number];
-
-export function blankBody(): CommandBody {
-  return { ...BLANK_COMMAND, aliases: [] };
-}
-
-/** The fields in which two bodies differ. */
-export function changedFields(a: CommandBody, b: CommandBody): Field[] {
-  return FIELDS.filter((field) => JSON.stringify(a[field]) !== JSON.stringify(b[field]));
-}
+const keyOf = (id: string): string => `gully.draft.command.2.${id}`;
 
 // Parsed once per stored text, so that every look gives the same object.
 const parsed = new Map<string, { text: string; draft: Draft | undefined }>();
@@ -73,6 +63,6 @@ export function editDraft(id: string, saved: Command | undefined, change: Partia
   const body = { ...before.body, ...change };
   writeDraft(
     id,
-    changedFields(body, before.base).length === 0 ? undefined : { ...before, body, at: Date.now() },
+    changedParts(body, before.base).length === 0 ? undefined : { ...before, body, at: Date.now() },
   );
 }

@@ -1,96 +1,90 @@
-import { PREFIX, tidyName } from '@gully/core/commands';
+import { tidyName, type Trigger } from '@gully/core/commands';
 import { characterCount } from '@gully/core/text';
 import { useState } from 'react';
+import { usePrefix } from '../live/index.js';
 import { Fault, Opens } from '../ui/index.js';
 
 interface NamesProps {
-  readonly name: string;
-  readonly aliases: readonly string[];
+  readonly trigger: Trigger;
   readonly nameFault: string | undefined;
   readonly aliasesFault: string | undefined;
   readonly draft: boolean;
   readonly focus: boolean;
-  readonly onName: (name: string) => void;
-  readonly onAliases: (aliases: string[]) => void;
+  readonly onChange: (change: Partial<Trigger>) => void;
 }
 
-/** The command’s name, set large, and the other names it answers to. */
-export function Names({
-  name,
-  aliases,
-  nameFault,
-  aliasesFault,
-  draft,
-  focus,
-  onName,
-  onAliases,
-}: NamesProps) {
+/** The command’s name, set large. */
+export function Name({ trigger: { name }, nameFault, draft, focus, onChange }: NamesProps) {
+  const prefix = usePrefix();
+  return (
+    <span className="name-blank">
+      <span aria-hidden="true">{prefix}</span>
+      <input
+        className={`blank ${draft ? 'draft' : ''}`}
+        style={{ width: `${String(Math.min(24, Math.max(5, characterCount(name) + 1)))}ch` }}
+        aria-label="Name"
+        aria-invalid={nameFault !== undefined}
+        aria-describedby="name-fault"
+        placeholder="name"
+        autoComplete="off"
+        spellCheck={false}
+        autoFocus={focus}
+        value={name}
+        onChange={(event) => {
+          const typed = event.target.value;
+          onChange({ name: typed.startsWith(prefix) ? typed.slice(prefix.length) : typed });
+        }}
+      />
+    </span>
+  );
+}
+
+/** The other names it answers to. */
+export function Aliases({ trigger: { aliases }, aliasesFault, onChange }: NamesProps) {
+  const prefix = usePrefix();
+  const shown =
+    aliases.length === 0
+      ? 'no other name'
+      : aliases
+          .slice(0, 2)
+          .map((alias) => prefix + alias)
+          .join(' ') + (aliases.length > 2 ? ` +${String(aliases.length - 2)}` : '');
   return (
     <>
-      <span className="name-blank">
-        <span aria-hidden="true">{PREFIX}</span>
-        <input
-          className={`blank ${draft ? 'draft' : ''}`}
-          style={{ width: `${String(Math.min(24, Math.max(5, characterCount(name) + 1)))}ch` }}
-          aria-label="Name"
-          aria-invalid={nameFault !== undefined}
-          aria-describedby="name-fault"
-          placeholder="name"
-          autoComplete="off"
-          spellCheck={false}
-          autoFocus={focus}
-          value={name}
-          onChange={(event) => {
-            onName(event.target.value.replace(/^!/u, ''));
-          }}
-        />
-      </span>
       <span className="s2 text-soft">also</span>
-      <Opens
-        mono
-        label={`Other names: ${shownAliases(aliases)}`}
-        shown={shownAliases(aliases)}
-        wrong={aliasesFault !== undefined}
-      >
-        <AliasField aliases={aliases} onChange={onAliases} />
+      <Opens mono label={`Other names: ${shown}`} shown={shown} wrong={aliasesFault !== undefined}>
+        <AliasField aliases={aliases} prefix={prefix} onChange={onChange} />
         <Fault>{aliasesFault}</Fault>
       </Opens>
     </>
   );
 }
 
-function shownAliases(aliases: readonly string[]): string {
-  if (aliases.length === 0) return 'no other name';
-  const shown = aliases.slice(0, 2).map((alias) => PREFIX + alias);
-  return aliases.length > 2 ? `${shown.join(' ')} +${String(aliases.length - 2)}` : shown.join(' ');
-}
-
 function AliasField({
   aliases,
+  prefix,
   onChange,
-}: {
-  readonly aliases: readonly string[];
-  readonly onChange: (aliases: string[]) => void;
-}) {
-  // What is being typed stays as typed; spaces and commas part the names.
-  const [typed, setTyped] = useState(aliases.map((alias) => PREFIX + alias).join(' '));
+}: Pick<Trigger, 'aliases'> & { readonly prefix: string; readonly onChange: NamesProps['onChange'] }) {
+  // What is being typed stays as typed; commas and the prefix part the names.
+  const [typed, setTyped] = useState(aliases.map((alias) => prefix + alias).join(', '));
   return (
     <label className="block">
-      <span className="s2 block pb-1 text-soft">Other names for the same command, parted by spaces</span>
+      <span className="s2 block pb-1 text-soft">Other names for the same command, parted by commas</span>
       <input
-        className="blank m !w-72"
+        className="blank m !w-80"
         value={typed}
-        placeholder="!deep !depths"
+        placeholder={`${prefix}deep, ${prefix}how deep`}
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => {
           setTyped(event.target.value);
-          onChange(
-            event.target.value
-              .split(/[\s,]+/u)
-              .map(tidyName)
+          onChange({
+            aliases: event.target.value
+              .split(',')
+              .flatMap((part) => part.split(` ${prefix}`))
+              .map((alias) => tidyName(alias, prefix))
               .filter((alias) => alias !== ''),
-          );
+          });
         }}
       />
     </label>

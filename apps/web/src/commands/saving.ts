@@ -1,8 +1,9 @@
+import { titleOf } from '@gully/core/commands';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { answerOf, api, type Command } from '../api/index.js';
-import { commandsQuery } from '../live/index.js';
+import { answerOf, api, asSent, type Command } from '../api/index.js';
+import { commandsQuery, usePrefix } from '../live/index.js';
 import { tellProblem } from '../ui/index.js';
 import { readDraft, writeDraft, type Draft } from './drafts.js';
 
@@ -10,12 +11,13 @@ import { readDraft, writeDraft, type Draft } from './drafts.js';
 export function useSaving(id: string) {
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const prefix = usePrefix();
   const place = (command: Command): void => {
     queries.setQueryData(commandsQuery.queryKey, (before: Command[] | undefined) =>
       before === undefined
         ? before
         : [...before.filter((each) => each.id !== command.id), command].sort((a, b) =>
-            a.name.localeCompare(b.name),
+            titleOf(a, '').localeCompare(titleOf(b, '')),
           ),
     );
   };
@@ -47,9 +49,9 @@ export function useSaving(id: string) {
 
   const save = useMutation({
     mutationFn: async ({ draft, version }: { draft: Draft; version: number }) => {
-      if (version === 0) return answerOf(api.POST('/api/commands', { body: draft.body }));
+      if (version === 0) return answerOf(api.POST('/api/commands', { body: asSent(draft.body) }));
       return answerOf(
-        api.PUT('/api/commands/{id}', { params: { path: { id } }, body: { ...draft.body, version } }),
+        api.PUT('/api/commands/{id}', { params: { path: { id } }, body: { ...asSent(draft.body), version } }),
       );
     },
     onSuccess: (command, { draft, version }) => {
@@ -59,7 +61,7 @@ export function useSaving(id: string) {
       if (now?.at === draft.at) writeDraft(id, undefined);
       if (version === 0) void navigate(`/prepare/commands/${command.id}`, { replace: true });
       const undo = version === 0 ? undefined : { label: 'Undo', onClick: () => void stepBack(command) };
-      toast(`Saved !${command.name}`, { action: undo });
+      toast(`Saved ${titleOf(command, prefix)}`, { action: undo });
     },
   });
 
@@ -75,7 +77,7 @@ export function useSaving(id: string) {
         before?.filter((each) => each.id !== command.id),
       );
       void navigate('/prepare/commands');
-      toast(`Deleted !${command.name}`, {
+      toast(`Deleted ${titleOf(command, prefix)}`, {
         action: { label: 'Undo', onClick: () => void restore(command, draft) },
         duration: 20_000,
       });

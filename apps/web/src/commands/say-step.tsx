@@ -1,22 +1,100 @@
 import { prepareLines } from '@gully/core/chat';
-import { parseText, renderText, VALUES, type ParseResult } from '@gully/core/text';
-import { useQuery } from '@tanstack/react-query';
+import { DRAW_ORDERS, type DrawOrder } from '@gully/core/random';
+import { TEXTS_LIMIT, type SayStep } from '@gully/core/routines';
+import { parseText, renderText, unknownIn, type ParseResult, type Scope } from '@gully/core/text';
+import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
-import { channelQuery } from '../live/index.js';
-import { Fault } from '../ui/index.js';
-import { usePersona } from './persona.js';
+import { Choice, Fault, IconButton } from '../ui/index.js';
 import { TextField } from './text-field.js';
 
 interface SayStepProps {
-  readonly text: string;
+  readonly step: SayStep;
+  /** where its faults stand: `steps.0` */
+  readonly place: string;
   readonly draft: boolean;
-  readonly uses: number;
-  readonly fault: string | undefined;
-  readonly onChange: (text: string) => void;
+  readonly scope: Scope;
+  readonly faultOf: (place: string) => string | undefined;
+  readonly onChange: (step: SayStep) => void;
+  readonly onShowValues: () => void;
 }
 
-/** The one step there is yet: what the bot says, and what that would be now. */
-export function SayStep({ text, draft, uses, fault, onChange }: SayStepProps) {
+const ORDERS: Readonly<Record<DrawOrder, string>> = {
+  random: 'any of them',
+  turn: 'one after the other',
+  bag: 'each once before any again',
+};
+
+/** What the bot says: one text, or one of several. */
+export function SayBody({ step, place, draft, scope, faultOf, onChange, onShowValues }: SayStepProps) {
+  const { texts, order } = step;
+  const several = texts.length > 1;
+  const setTexts = (next: readonly string[]): void => {
+    onChange({ ...step, texts: next });
+  };
+  return (
+    <div className="grid gap-1.5">
+      {several && (
+        <p className="row flex-wrap">
+          <Choice
+            label="Which of the texts"
+            value={order}
+            options={DRAW_ORDERS.map((value) => ({ value, label: ORDERS[value] }))}
+            onChange={(next) => {
+              onChange({ ...step, order: next });
+            }}
+          />
+          <span className="s2 text-soft">of {texts.length} texts</span>
+        </p>
+      )}
+      {texts.map((text, at) => (
+        <OneText
+          key={at}
+          text={text}
+          label={several ? `Text ${String(at + 1)}` : 'Text'}
+          draft={draft}
+          scope={scope}
+          fault={faultOf(`${place}.texts.${String(at)}`)}
+          onShowValues={onShowValues}
+          onChange={(next) => {
+            setTexts(texts.map((each, n) => (n === at ? next : each)));
+          }}
+          onRemove={
+            several
+              ? () => {
+                  setTexts(texts.filter((_, n) => n !== at));
+                }
+              : undefined
+          }
+        />
+      ))}
+      <Fault>{faultOf(`${place}.texts`)}</Fault>
+      {texts.length < TEXTS_LIMIT && (
+        <button
+          type="button"
+          className="btn s bare justify-self-start text-soft"
+          onClick={() => {
+            onChange({ ...step, texts: [...texts, ''], order: several ? order : 'bag' });
+          }}
+        >
+          <Plus className="i s" aria-hidden="true" /> or another text
+        </button>
+      )}
+    </div>
+  );
+}
+
+interface OneTextProps {
+  readonly text: string;
+  readonly label: string;
+  readonly draft: boolean;
+  readonly scope: Scope;
+  readonly fault: string | undefined;
+  readonly onChange: (text: string) => void;
+  readonly onRemove: (() => void) | undefined;
+  readonly onShowValues: () => void;
+}
+
+function OneText({ text, label, draft, scope, fault, onChange, onRemove, onShowValues }: OneTextProps) {
   const result = useMemo(() => parseText(text), [text]);
   const unreadable = 'fault' in result ? result.fault : undefined;
   const shownFault =
@@ -24,37 +102,42 @@ export function SayStep({ text, draft, uses, fault, onChange }: SayStepProps) {
       ? fault
       : `Line ${String(unreadable.line)}, column ${String(unreadable.column)}: ${unreadable.message}`;
   return (
-    <li className="step">
-      <span className="no">1</span>
-      <span className="verb">Say</span>
-      <div>
+    <div className="flex items-start gap-1">
+      <div className="min-w-0 flex-1">
         <div className={`text ${unreadable !== undefined ? 'wrong' : draft ? 'draft' : ''}`}>
-          <TextField value={text} label="Text" describedBy="text-fault text-preview" onChange={onChange} />
+          <TextField
+            value={text}
+            label={label}
+            known={scope.known}
+            onChange={onChange}
+            onShowValues={onShowValues}
+          />
         </div>
-        <Preview result={result} uses={uses} />
-        <div id="text-fault" aria-live="polite">
+        {/* One of many that holds no value shows what it says by itself. */}
+        {!(onRemove !== undefined && isPlain(result)) && <Preview result={result} scope={scope} />}
+        <div aria-live="polite">
           <Fault>{shownFault}</Fault>
-          <UnknownValues result={result} text={text} onChange={onChange} />
+          <UnknownValues result={result} known={scope.known} text={text} onChange={onChange} />
         </div>
       </div>
-    </li>
+      {onRemove !== undefined && (
+        <IconButton icon={X} label={`Remove ${label.toLowerCase()}`} onClick={onRemove} />
+      )}
+    </div>
   );
 }
 
-function Preview({ result, uses }: { readonly result: ParseResult; readonly uses: number }) {
-  const [persona] = usePersona();
-  const { data: channel } = useQuery(channelQuery);
-  if ('fault' in result || result.text.source.trim() === '') return <div id="text-preview" />;
-  const { text, notes } = renderText(result.text, {
-    viewer: { name: persona.name },
-    input: { all: '' },
-    command: { uses: uses + 1 },
-    channel: { name: channel?.name ?? '' },
-  });
+function isPlain(result: ParseResult): boolean {
+  return 'text' in result && !/\{[{%]/u.test(result.text.source);
+}
+
+function Preview({ result, scope }: { readonly result: ParseResult; readonly scope: Scope }) {
+  if ('fault' in result || result.text.source.trim() === '') return null;
+  const { text, notes } = renderText(result.text, scope);
   const lines = prepareLines(text, result.text.ownStart);
   const stopped = notes.filter((note) => !note.startsWith('No value'));
   return (
-    <div id="text-preview" className="preview" data-testid="preview">
+    <div className="preview" data-testid="preview">
       {lines.length === 0 ? (
         <p className="text-soft">Now it would say nothing: no text is left.</p>
       ) : (
@@ -75,24 +158,23 @@ function Preview({ result, uses }: { readonly result: ParseResult; readonly uses
   );
 }
 
-function UnknownValues({
-  result,
-  text,
-  onChange,
-}: {
+interface UnknownValuesProps {
   readonly result: ParseResult;
+  readonly known: ReadonlySet<string>;
   readonly text: string;
   readonly onChange: (text: string) => void;
-}) {
+}
+
+function UnknownValues({ result, known, text, onChange }: UnknownValuesProps) {
   if ('fault' in result) return null;
-  const paths = new Map(result.text.unknown.map(({ path, nearest }) => [path, nearest]));
+  const paths = new Map(unknownIn(result.text, known).map(({ path, nearest }) => [path, nearest]));
   return [...paths].map(([path, nearest]) => (
     <p key={path} className="fault">
       <span>
         No value is called <span className="m">{path}</span>; it will be empty.
       </span>
       {nearest === undefined ? (
-        <span className="text-soft">There are {VALUES.map((value) => value.path).join(', ')}.</span>
+        <span className="text-soft">Type {'{'} to see all there are.</span>
       ) : (
         <button
           type="button"

@@ -1,110 +1,115 @@
-import { COOLDOWN_LIMIT } from '@gully/core/commands';
-import { durationInWords } from '@gully/core/text';
-import type { CommandBody } from '../api/index.js';
-import { AUDIENCES, Choice, Opens } from '../ui/index.js';
-import type { Field } from './drafts.js';
+import { COOLDOWN_LIMIT, type CommandBody, type Gates } from '@gully/core/commands';
+import { durationInWords, type Scope } from '@gully/core/text';
+import { Fault, Opens, Tick, WholeNumber } from '../ui/index.js';
+import { oftenInWords, PARTS, type Part } from './parts.js';
+import { Refusals } from './refusals.js';
+import { WhenBlank } from './when.js';
+import { Who } from './who.js';
 
 interface SentenceProps {
   readonly body: CommandBody;
   readonly base: CommandBody;
-  readonly changed: readonly Field[];
-  readonly onChange: (change: Partial<CommandBody>) => void;
+  readonly changed: readonly Part[];
+  readonly scope: Scope;
+  readonly faultOf: (place: string) => string | undefined;
+  readonly onChange: (change: Partial<Gates>) => void;
 }
 
-/** Who may use the command and how often, as one sentence with blanks in it. */
-export function Sentence({ body, base, changed, onChange }: SentenceProps) {
-  const cooldownsChanged = changed.includes('cooldown') || changed.includes('viewerCooldown');
-  const was = AUDIENCES.find(({ value }) => value === base.lowestRole)?.label ?? '';
+/** Who may use the command, how often and when, as one sentence with blanks in it. */
+export function Sentence({ body, base, changed, scope, faultOf, onChange }: SentenceProps) {
+  const { gates } = body;
+  const often = changed.includes('often');
   return (
     <p className="sentence">
-      <Choice
-        label="Who may use it"
-        value={body.lowestRole}
-        options={AUDIENCES}
-        draft={changed.includes('lowestRole')}
-        onChange={(lowestRole) => {
-          onChange({ lowestRole });
-        }}
+      <Who
+        gates={gates}
+        draft={changed.includes('who')}
+        was={PARTS.who.words(base)}
+        fault={faultOf('gates.lowestRole') ?? faultOf('gates.always') ?? faultOf('gates.never')}
+        onChange={onChange}
       />{' '}
-      {changed.includes('lowestRole') && <span className="was">was {was.toLowerCase()} </span>}
       may use it{' '}
-      <Opens
-        shown={cooldownsInWords(body)}
-        label={`How often: ${cooldownsInWords(body)}`}
-        draft={cooldownsChanged}
-      >
-        <table className="t">
-          <caption className="pb-1 text-left text-xs text-soft">
-            After a use, it waits this long before it answers again
-          </caption>
-          <tbody>
-            <CooldownRow
-              label="in the channel"
-              value={body.cooldown}
-              onChange={(cooldown) => {
-                onChange({ cooldown });
-              }}
-            />
-            <CooldownRow
-              label="for the same viewer"
-              value={body.viewerCooldown}
-              onChange={(viewerCooldown) => {
-                onChange({ viewerCooldown });
-              }}
-            />
-          </tbody>
-        </table>
-        <p className="s2 pt-2 text-soft">The streamer never waits. 0 for no wait.</p>
+      <Opens shown={oftenInWords(gates)} label={`How often: ${oftenInWords(gates)}`} draft={often}>
+        <Cooldowns gates={gates} onChange={onChange} />
+        <Fault>{faultOf('gates.cooldown') ?? faultOf('gates.viewerCooldown')}</Fault>
       </Opens>
-      {cooldownsChanged && <span className="was"> was {cooldownsInWords(base)}</span>}.
+      {often && <span className="was"> was {PARTS.often.words(base)}</span>},{' '}
+      <WhenBlank
+        when={gates.when}
+        draft={changed.includes('when')}
+        fault={faultOf('gates.when')}
+        onChange={(when) => {
+          onChange({ when });
+        }}
+      />
+      {changed.includes('when') && <span className="was"> was {PARTS.when.words(base)}</span>}. The refused
+      hear{' '}
+      <Refusals
+        gates={gates}
+        hasInputs={body.inputs.length > 0}
+        draft={changed.includes('refusals')}
+        scope={scope}
+        faultOf={faultOf}
+        onChange={onChange}
+      />
+      .
     </p>
   );
 }
 
-function CooldownRow({
-  label,
-  value,
+function Cooldowns({
+  gates,
   onChange,
 }: {
-  readonly label: string;
-  readonly value: number;
-  readonly onChange: (seconds: number) => void;
+  readonly gates: Gates;
+  readonly onChange: SentenceProps['onChange'];
 }) {
-  const wrong = !(Number.isInteger(value) && value >= 0 && value <= COOLDOWN_LIMIT);
+  const rows = [
+    ['cooldown', 'in the channel'],
+    ['viewerCooldown', 'for the same viewer'],
+  ] as const;
   return (
-    <tr>
-      <th scope="row">
-        <label htmlFor={`cooldown-${label}`}>{label}</label>
-      </th>
-      <td>
-        <input
-          id={`cooldown-${label}`}
-          className="blank m !w-20 text-right"
-          type="number"
-          min={0}
-          max={COOLDOWN_LIMIT}
-          step={1}
-          value={Number.isNaN(value) ? '' : value}
-          aria-invalid={wrong}
-          onChange={(event) => {
-            onChange(event.target.valueAsNumber);
+    <>
+      <table className="t">
+        <caption className="pb-1 text-left text-xs text-soft">
+          After a use, it waits this long before it answers again
+        </caption>
+        <tbody>
+          {rows.map(([field, label]) => {
+            const value = gates[field];
+            const wrong = !(Number.isInteger(value) && value >= 0 && value <= COOLDOWN_LIMIT);
+            return (
+              <tr key={field}>
+                <th scope="row">{label}</th>
+                <td>
+                  <WholeNumber
+                    label={label}
+                    value={value}
+                    wrong={wrong}
+                    onChange={(next) => {
+                      onChange({ [field]: next ?? Number.NaN });
+                    }}
+                  />{' '}
+                  s
+                </td>
+                <td className="text-soft">
+                  {wrong ? 'a whole number, 0 to 86,400' : durationInWords(value * 1000)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <div className="pt-2">
+        <Tick
+          label="Moderators do not wait either"
+          checked={gates.moderatorsSkip}
+          onChange={(moderatorsSkip) => {
+            onChange({ moderatorsSkip });
           }}
-        />{' '}
-        s
-      </td>
-      <td className="text-soft">{wrong ? 'a whole number, 0 to 86,400' : durationInWords(value * 1000)}</td>
-    </tr>
+        />
+      </div>
+      <p className="s2 pt-2 text-soft">The streamer never waits. 0 for no wait.</p>
+    </>
   );
-}
-
-function cooldownsInWords({ cooldown, viewerCooldown }: CommandBody): string {
-  const words: string[] = [];
-  if (cooldown !== 0) words.push(`every ${inWords(cooldown)}`);
-  if (viewerCooldown !== 0)
-    words.push(`each viewer ${words.length === 0 ? 'every ' : ''}${inWords(viewerCooldown)}`);
-  return words.length === 0 ? 'as often as they like' : words.join(', ');
-}
-
-function inWords(seconds: number): string {
-  return Number.isFinite(seconds) ? durationInWords(seconds * 1000) : '…';
 }

@@ -5,7 +5,14 @@ import {
   type CompletionResult,
 } from '@codemirror/autocomplete';
 import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
-import { Compartment, EditorState, RangeSetBuilder, type Text } from '@codemirror/state';
+import {
+  Compartment,
+  EditorState,
+  RangeSetBuilder,
+  StateEffect,
+  type Extension,
+  type Text,
+} from '@codemirror/state';
 import {
   Decoration,
   EditorView,
@@ -16,23 +23,36 @@ import {
   type DecorationSet,
   type ViewUpdate,
 } from '@codemirror/view';
-import { parseText, VALUES } from '@gully/core/text';
+import { parseText, unknownIn, VALUES } from '@gully/core/text';
 import { useEffect, useRef } from 'react';
 
 interface TextFieldProps {
   readonly value: string;
   readonly label: string;
-  readonly describedBy: string;
+  /** the paths there are values for */
+  readonly known: ReadonlySet<string>;
   readonly onChange: (value: string) => void;
+  /** `Ctrl Space` in the text asks for the reference of all values */
+  readonly onShowValues: () => void;
+}
+
+/** What the field looks at while one types; it changes without the field being made anew. */
+interface Around {
+  known: ReadonlySet<string>;
+  onChange: (value: string) => void;
+  onShowValues: () => void;
 }
 
 /** The text of a step: values are marked as they are typed, and `{` offers them. */
-export function TextField({ value, label, describedBy, onChange }: TextFieldProps) {
+export function TextField({ value, label, known, onChange, onShowValues }: TextFieldProps) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
-  const changed = useRef(onChange);
+  const around = useRef<Around>({ known, onChange, onShowValues });
   useEffect(() => {
-    changed.current = onChange;
+    const marksChange = around.current.known !== known;
+    around.current = { known, onChange, onShowValues };
+    // An empty change has the marks made anew, by what is known now.
+    if (marksChange) view.current?.dispatch({ effects: knownChanged.of(null) });
   });
 
   useEffect(() => {
@@ -42,18 +62,36 @@ export function TextField({ value, label, describedBy, onChange }: TextFieldProp
       doc: value,
       extensions: [
         history(),
-        keymap.of([...standardKeymap, ...historyKeymap]),
+        keymap.of([
+          {
+            key: 'Ctrl-Space',
+            run: () => {
+              around.current.onShowValues();
+              return true;
+            },
+          },
+          ...standardKeymap,
+          ...historyKeymap,
+        ]),
         EditorView.lineWrapping,
-        attributes.of(
-          EditorView.contentAttributes.of({ 'aria-label': label, 'aria-describedby': describedBy }),
-        ),
+        attributes.of(EditorView.contentAttributes.of({ 'aria-label': label })),
         placeholder('What the bot says. { inserts a value'),
         tooltips({ position: 'fixed', parent: document.body }),
-        autocompletion({ override: [offerValues], icons: false, interactionDelay: 0 }),
-        valueMarks,
-        EditorView.domEventHandlers({ blur: (_event, blurred) => void closeCompletion(blurred) }),
+        autocompletion({
+          override: [(context) => offerValues(context, around.current.known)],
+          icons: false,
+          interactionDelay: 0,
+          defaultKeymap: true,
+        }),
+        valueMarks(() => around.current.known),
+        EditorView.domEventHandlers({
+          focus: (_event, focused) => {
+            lastFocused = new WeakRef(focused);
+          },
+          blur: (_event, blurred) => void closeCompletion(blurred),
+        }),
         EditorView.updateListener.of((update) => {
-          if (update.docChanged) changed.current(update.state.doc.toString());
+          if (update.docChanged) around.current.onChange(update.state.doc.toString());
         }),
         EditorState.tabSize.of(2),
       ],
@@ -64,7 +102,7 @@ export function TextField({ value, label, describedBy, onChange }: TextFieldProp
     };
     // Made once; what changes later is put in by the effect below.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [label, describedBy]);
+  }, [label]);
 
   useEffect(() => {
     const editor = view.current;
@@ -75,16 +113,24 @@ export function TextField({ value, label, describedBy, onChange }: TextFieldProp
   return <div ref={place} />;
 }
 
-function offerValues(context: CompletionContext): CompletionResult | null {
+const MEANINGS: ReadonlyMap<string, string> = new Map(VALUES.map(({ path, means }) => [path, means]));
+
+function offerValues(context: CompletionContext, known: ReadonlySet<string>): CompletionResult | null {
   const typed = context.matchBefore(/\{\{?\s*[\w.]*/u);
   if (typed === null) return null;
+  const begun = typed.text.replace(/^[{\s]+/u, '').toLowerCase();
+  const paths = [...known].filter((path) => path.includes(begun));
+  // What belongs to this command stands first, then what begins as typed.
+  const rank = (path: string): number => (path.startsWith(begun) ? 0 : 2) + (MEANINGS.has(path) ? 1 : 0);
   return {
     from: typed.from,
     filter: false,
-    options: VALUES.filter(({ path }) => path.startsWith(typed.text.replace(/^[{\s]+/u, ''))).map(
-      ({ path, means }) => ({
+    options: paths
+      .sort((a, b) => rank(a) - rank(b))
+      .map((path) => ({
         label: path,
-        detail: means,
+        detail:
+          MEANINGS.get(path) ?? (path.startsWith('counter.') ? 'a counter' : 'typed behind the command'),
         apply: (view, _completion, from, to) => {
           const after = view.state.sliceDoc(to, to + 3);
           const closing = /^\s?\}\}/u.exec(after)?.[0].length ?? 0;
@@ -94,41 +140,56 @@ function offerValues(context: CompletionContext): CompletionResult | null {
             selection: { anchor: from + insert.length },
           });
         },
-      }),
-    ),
+      })),
   };
 }
 
-const known = Decoration.mark({ class: 'val' });
-const tag = Decoration.mark({ class: 'val tag' });
-const unknown = Decoration.mark({ class: 'val no' });
+/** Puts a piece of text where the cursor stands in the field that has, or last had, the focus. */
+export function insertAtCursor(insert: string): void {
+  const view = lastFocused?.deref();
+  if (view === undefined) return;
+  const { from, to } = view.state.selection.main;
+  view.dispatch({ changes: { from, to, insert }, selection: { anchor: from + insert.length } });
+  view.focus();
+}
+let lastFocused: WeakRef<EditorView> | undefined;
+
+const knownChanged = StateEffect.define();
+const plainMark = Decoration.mark({ class: 'val' });
+const tagMark = Decoration.mark({ class: 'val tag' });
+const unknownMark = Decoration.mark({ class: 'val no' });
 const TAG = /\{\{[^]*?\}\}|\{%[^]*?%\}/gu;
 
-const valueMarks = ViewPlugin.fromClass(
-  class {
-    decorations: DecorationSet;
-    constructor(view: EditorView) {
-      this.decorations = markValues(view.state.doc);
-    }
-    update(update: ViewUpdate): void {
-      if (update.docChanged) this.decorations = markValues(update.state.doc);
-    }
-  },
-  { decorations: (plugin) => plugin.decorations },
-);
+function valueMarks(known: () => ReadonlySet<string>): Extension {
+  return ViewPlugin.fromClass(
+    class {
+      decorations: DecorationSet;
+      constructor(view: EditorView) {
+        this.decorations = markValues(view.state.doc, known());
+      }
+      update(update: ViewUpdate): void {
+        const asked = update.transactions.some(({ effects }) =>
+          effects.some((effect) => effect.is(knownChanged)),
+        );
+        if (update.docChanged || asked) this.decorations = markValues(update.state.doc, known());
+      }
+    },
+    { decorations: (plugin) => plugin.decorations },
+  );
+}
 
-function markValues(document: Text): DecorationSet {
+function markValues(document: Text, known: ReadonlySet<string>): DecorationSet {
   const source = document.toString();
   const result = parseText(source);
   const wrongAt =
     'fault' in result
       ? []
-      : result.text.unknown.map(({ line, column }) => document.line(line).from + column - 1);
+      : unknownIn(result.text, known).map(({ line, column }) => document.line(line).from + column - 1);
   const marks = new RangeSetBuilder<Decoration>();
   for (const match of source.matchAll(TAG)) {
     const to = match.index + match[0].length;
     const isWrong = wrongAt.some((at) => at >= match.index && at < to);
-    marks.add(match.index, to, isWrong ? unknown : match[0].startsWith('{%') ? tag : known);
+    marks.add(match.index, to, isWrong ? unknownMark : match[0].startsWith('{%') ? tagMark : plainMark);
   }
   return marks.finish();
 }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { NavLink } from 'react-router';
-import { commandsQuery } from '../live/index.js';
+import { commandsQuery, countersQuery } from '../live/index.js';
 
 export type Mode = 'prepare' | 'air' | 'review';
 
@@ -19,13 +19,17 @@ interface IndexNavProps {
 /** The places of a mode, in groups. */
 export function IndexNav({ mode, onChosen }: IndexNavProps) {
   const { data: commands } = useQuery(commandsQuery);
+  const { data: counters } = useQuery(countersQuery);
   const groups: readonly { title: string; places: readonly Place[] }[] =
     mode === 'review'
       ? [{ title: 'People', places: [{ to: '/review/viewers', label: 'Viewers' }] }]
       : [
           {
             title: 'Talk',
-            places: [{ to: '/prepare/commands', label: 'Commands', count: commands?.length }],
+            places: [
+              { to: '/prepare/commands', label: 'Commands', count: commands?.length },
+              { to: '/prepare/counters', label: 'Counters', count: counters?.length },
+            ],
           },
         ];
   return (

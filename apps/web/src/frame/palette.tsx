@@ -1,8 +1,9 @@
+import { titleOf } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useNavigate } from 'react-router';
-import { NEW } from '../commands/index.js';
-import { commandsQuery } from '../live/index.js';
+import { NEW, summaryOf } from '../commands/index.js';
+import { commandsQuery, usePrefix } from '../live/index.js';
 import { chooseTheme, useTheme } from '../ui/index.js';
 import { MODES } from './top-bar.js';
 
@@ -19,6 +20,7 @@ interface PaletteProps {
 export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: PaletteProps) {
   const navigate = useNavigate();
   const theme = useTheme();
+  const prefix = usePrefix();
   const { data: commands } = useQuery(commandsQuery);
   const item = (label: string, run: () => void, hint = '', keywords: string[] = []) => (
     <Command.Item
@@ -63,13 +65,21 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
           {item('Show all keys', onKeys, '?')}
         </Command.Group>
         <Command.Group heading="Go to">
+          {item('Commands', () => void navigate('/prepare/commands'))}
+          {item('Counters', () => void navigate('/prepare/counters'))}
+          {item('Viewers', () => void navigate('/review/viewers'))}
           {MODES.map(({ to, label }) =>
             item(label, () => void navigate(to), `g ${label.charAt(0).toLowerCase()}`.replace('g o', 'g a')),
           )}
         </Command.Group>
         <Command.Group heading="Commands">
-          {(commands ?? []).map(({ id, name, aliases, text }) =>
-            item(`!${name}`, () => void navigate(`/prepare/commands/${id}`), text.slice(0, 60), [...aliases]),
+          {(commands ?? []).map((command) =>
+            item(
+              titleOf(command, prefix),
+              () => void navigate(`/prepare/commands/${command.id}`),
+              summaryOf(command).slice(0, 60),
+              [...command.trigger.aliases, ...command.trigger.phrases],
+            ),
           )}
         </Command.Group>
       </Command.List>

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Menu, MessagesSquare, Moon, Search, Sun } from 'lucide-react';
 import { NavLink } from 'react-router';
-import { ConnectionState } from '../air/index.js';
+import { ConnectionState, StreamState } from '../air/index.js';
 import { channelQuery } from '../live/index.js';
 import { chooseTheme, IconButton, Mark, Notch, useTheme } from '../ui/index.js';
 
@@ -27,6 +27,7 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
         {onIndex !== undefined && <IconButton icon={Menu} label="Places" onClick={onIndex} />}
         <Mark />
         <span className="channel truncate">{channel?.name}</span>
+        <StreamState />
       </div>
       <nav className="modes" aria-label="Modes">
         {MODES.map(({ to, label }) => (

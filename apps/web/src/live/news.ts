@@ -9,7 +9,10 @@ import {
   channelQuery,
   commandsQuery,
   connectionQuery,
+  countersQuery,
   queryClient,
+  settingsQuery,
+  streamQuery,
 } from './queries.js';
 
 /** Milliseconds between two looks at the commands' counts while chat uses them. */
@@ -65,7 +68,21 @@ function take(news: News): void {
       });
       break;
     case 'command':
+    case 'commands':
       void queryClient.invalidateQueries(commandsQuery);
+      break;
+    case 'stream':
+      showNews(streamQuery, () => ({ ...news.about }));
+      break;
+    case 'counter':
+      void queryClient.invalidateQueries(countersQuery);
+      break;
+    case 'setting':
+      void queryClient.invalidateQueries(settingsQuery);
+      if (news.about.key === 'prefix') void queryClient.invalidateQueries(channelQuery);
+      break;
+    case 'erased':
+      askForEverything();
       break;
   }
 }

@@ -1,5 +1,6 @@
-import { QueryClient, queryOptions } from '@tanstack/react-query';
-import { answerOf, api, Problem } from '../api/index.js';
+import { DEFAULT_PREFIX } from '@gully/core/commands';
+import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
+import { answerOf, api, Problem, type Command } from '../api/index.js';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -23,8 +24,26 @@ export const connectionQuery = queryOptions({
 });
 export const commandsQuery = queryOptions({
   queryKey: ['commands'],
-  queryFn: () => answerOf(api.GET('/api/commands')),
+  queryFn: async (): Promise<Command[]> => answerOf(api.GET('/api/commands')),
 });
+
+export const streamQuery = queryOptions({
+  queryKey: ['stream'],
+  queryFn: () => answerOf(api.GET('/api/stream')),
+});
+export const countersQuery = queryOptions({
+  queryKey: ['counters'],
+  queryFn: () => answerOf(api.GET('/api/counters')),
+});
+export const settingsQuery = queryOptions({
+  queryKey: ['settings'],
+  queryFn: () => answerOf(api.GET('/api/settings')),
+});
+
+/** What stands before a command's name. */
+export function usePrefix(): string {
+  return useQuery(channelQuery).data?.prefix ?? DEFAULT_PREFIX;
+}
 
 /** Entries of activity a page keeps. */
 export const ACTIVITY_KEPT = 200;

@@ -1,47 +1,48 @@
+import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
-import { CircleDashed, RotateCcw } from 'lucide-react';
+import { CircleDashed } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
-import { answerOf, api, problemOf } from '../api/index.js';
+import { answerOf, api, asSent, problemOf } from '../api/index.js';
 import { Brief, WhyPanel } from '../chat/index.js';
 import { openDraft, usePersona } from '../commands/index.js';
-import { Choice, ROLE_CHOICES, roleMark } from '../ui/index.js';
+import { roleMark } from '../ui/index.js';
+import { StageSetting } from './stage-setting.js';
 import {
   addTake,
   ahead as clockAhead,
+  circumstances,
   clearTakes,
+  type Circumstances,
   sessionId,
   takes as allTakes,
   type Take,
 } from './takes.js';
 
-const MOVES = [
-  { label: '+1 min', seconds: 60 },
-  { label: '+10 min', seconds: 600 },
-] as const;
-const WEEK = 604_800;
-
 /** The dock’s other side: type as anyone, nothing real happens, every effect is listed. */
 export function RehearsalSide() {
   const takes = allTakes.use();
   const ahead = clockAhead.use();
-  const [persona, setPersona] = usePersona();
+  const [persona] = usePersona();
+  const given = withoutUndefined(circumstances.use());
   const draft = openDraft.use();
   const [text, setText] = useState('');
   const end = useRef<HTMLDivElement>(null);
 
   const rehearse = useMutation({
     mutationFn: async (typed: string) => {
-      const roles = persona.role === 'viewer' ? [] : [persona.role];
       const result = await answerOf(
         api.POST('/api/rehearsal/lines', {
           body: {
             session: sessionId(),
-            persona: { name: persona.name, roles },
+            persona,
             text: typed,
             ahead,
-            ...(draft === undefined ? {} : { draft }),
+            ...given,
+            ...(draft === undefined
+              ? {}
+              : { draft: { ...asSent(draft), ...(draft.id === undefined ? {} : { id: draft.id }) } }),
           },
         }),
       );
@@ -64,73 +65,11 @@ export function RehearsalSide() {
 
   return (
     <>
-      <div className="persona">
-        <dl>
-          <dt>You are</dt>
-          <dd className="row">
-            <input
-              className="blank !h-6 !w-36 !font-semibold"
-              aria-label="Name of the viewer you play"
-              value={persona.name}
-              autoComplete="off"
-              spellCheck={false}
-              maxLength={50}
-              onChange={(event) => {
-                setPersona({ ...persona, name: event.target.value.replace(/\s/gu, '') });
-              }}
-            />
-            <Choice
-              label="Role of the viewer you play"
-              value={persona.role}
-              options={ROLE_CHOICES}
-              onChange={(role) => {
-                setPersona({ ...persona, role });
-              }}
-            />
-          </dd>
-          <dt>with</dt>
-          <dd className="row">
-            {draft === undefined ? (
-              <span className="text-soft">the commands as saved</span>
-            ) : (
-              <span className="state text-ochre">
-                <CircleDashed className="i s" aria-hidden="true" /> your draft of !{draft.name || '…'}
-              </span>
-            )}
-          </dd>
-          <dt>clock</dt>
-          <dd className="row">
-            <span className={ahead === 0 ? 'text-soft' : 'state text-pool'}>
-              {ahead === 0 ? 'now' : `${durationInWords(ahead * 1000)} on`}
-            </span>
-            {MOVES.map(({ label, seconds }) => (
-              <button
-                key={label}
-                type="button"
-                className="btn s bare"
-                title="Move the rehearsal’s clock on, to watch cooldowns end"
-                onClick={() => {
-                  clockAhead.set(Math.min(WEEK, ahead + seconds));
-                }}
-              >
-                {label}
-              </button>
-            ))}
-            {(takes.length > 0 || ahead > 0) && (
-              <button
-                type="button"
-                className="btn s bare ml-auto"
-                title="Forget what was rehearsed; back to the channel as it is now"
-                onClick={() => {
-                  reset.mutate();
-                }}
-              >
-                <RotateCcw className="i s" aria-hidden="true" /> Reset
-              </button>
-            )}
-          </dd>
-        </dl>
-      </div>
+      <StageSetting
+        onReset={() => {
+          reset.mutate();
+        }}
+      />
       <div className="chat" role="log" aria-label="Rehearsal" tabIndex={0}>
         {takes.length === 0 && (
           <p className="text-soft">
@@ -184,7 +123,7 @@ function Played({ take, before, newest }: PlayedProps) {
   const [open, setOpen] = useState<boolean>();
   const { persona, text, result } = take;
   const shown = open ?? newest;
-  const mark = roleMark(persona.role);
+  const mark = roleMark(strongestRole(persona.roles));
   return (
     <div className="mb-1.5">
       {take.ahead !== (before?.ahead ?? 0) && (
@@ -225,4 +164,11 @@ function Played({ take, before, newest }: PlayedProps) {
       {shown && <WhyPanel why={result.why} real={false} />}
     </div>
   );
+}
+
+type Given = { [K in keyof Circumstances]?: Exclude<Circumstances[K], undefined> };
+
+/** Only what is different is sent. */
+function withoutUndefined(given: Circumstances): Given {
+  return Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
 }

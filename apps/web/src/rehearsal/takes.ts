@@ -1,5 +1,5 @@
 import { ulid } from 'ulid';
-import type { Rehearsed } from '../api/index.js';
+import type { Forced, Rehearsed } from '../api/index.js';
 import type { Persona } from '../commands/index.js';
 import { createStore } from '../ui/index.js';
 
@@ -13,6 +13,17 @@ export interface Take {
   readonly result: Rehearsed;
 }
 
+/** What is different from the channel as it is. */
+export interface Circumstances {
+  /** undefined for as it is */
+  readonly live: boolean | undefined;
+  readonly category: string | undefined;
+  /** undefined for left to chance */
+  readonly forced: Forced | undefined;
+}
+
+const AS_IT_IS: Circumstances = { live: undefined, category: undefined, forced: undefined };
+
 /** Lines a rehearsal keeps in view. */
 const KEPT = 100;
 
@@ -20,6 +31,7 @@ const KEPT = 100;
 export const takes = createStore<readonly Take[]>([]);
 /** Seconds the rehearsal's clock is ahead of the real one. */
 export const ahead = createStore(0);
+export const circumstances = createStore<Circumstances>(AS_IT_IS);
 let session = ulid();
 
 export function sessionId(): string {
@@ -35,4 +47,5 @@ export function clearTakes(): void {
   session = ulid();
   takes.set([]);
   ahead.set(0);
+  circumstances.set(AS_IT_IS);
 }

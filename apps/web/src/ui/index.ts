@@ -8,4 +8,6 @@ export { AUDIENCES, ROLE_CHOICES, roleMark } from './roles.js';
 export { readStored, subscribeStored, useStored, writeStored } from './stored.js';
 export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
+export { Tick } from './tick.js';
 export { ago, clock, exact, useNow } from './time.js';
+export { WholeNumber } from './whole-number.js';

@@ -1,1 +1,2 @@
+export { ViewerPage } from './viewer-page.js';
 export { ViewersPage } from './viewers-page.js';

@@ -10,7 +10,7 @@ import {
   prepareLines,
   reconnectPause,
   ROLES,
-  rolesFromTag,
+  readRolesTag,
   sortWaiting,
   strongestRole,
   take,
@@ -152,5 +152,14 @@ test('roles: the strongest counts, and a tag cannot make anyone the streamer', (
   expect(strongestRole(['follower', 'vip'])).toBe('vip');
   for (const [n, role] of ROLES.entries())
     for (const [m, lowest] of ROLES.entries()) expect(hasAtLeast([role], lowest)).toBe(n <= m);
-  expect(rolesFromTag('Subscriber, streamer,follower,wizard')).toEqual(['subscriber', 'follower']);
+  expect(readRolesTag('Subscriber:14, streamer,follower:2025-03-01,wizard')).toEqual({
+    roles: ['subscriber', 'follower'],
+    subscribedMonths: 14,
+    followedSince: Date.UTC(2025, 2, 1),
+  });
+  expect(readRolesTag('subscriber:-3,follower:soon')).toEqual({
+    roles: ['subscriber', 'follower'],
+    subscribedMonths: 0,
+    followedSince: undefined,
+  });
 });

@@ -12,11 +12,12 @@ export {
 export { LONGEST_PAUSE_MS, reconnectPause } from './reconnect.js';
 export {
   hasAtLeast,
+  readRolesTag,
   ROLE_NAMES,
   roleFromMode,
   ROLES,
-  rolesFromTag,
   strongestRole,
   type Role,
+  type TagRoles,
 } from './roles.js';
 export type { Check, Outcome, Why } from './why.js';

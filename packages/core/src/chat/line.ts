@@ -3,6 +3,8 @@ import type { Role } from './roles.js';
 /** One message in chat as the stages see it. Times are UTC milliseconds. */
 export interface ChatLine {
   readonly id: string;
+  /** the connection it came by */
+  readonly connection: string;
   /** the viewer's identity, see viewerKey; never their name */
   readonly viewer: string;
   readonly name: string;

@@ -23,19 +23,39 @@ export function strongestRole(roles: readonly Role[]): Role {
   return ROLES.find((role) => roles.includes(role)) ?? 'viewer';
 }
 
+/** What a server's message tag says of somebody. */
+export interface TagRoles {
+  readonly roles: readonly Role[];
+  /** months subscribed, 0 when it does not say */
+  readonly subscribedMonths: number;
+  /** UTC milliseconds */
+  readonly followedSince: number | undefined;
+}
+
 /**
- * Reads roles from the value of a server's message tag: names parted by commas, in
- * any case. Names that are no role are passed over, `streamer` among them: who owns
- * the channel is told by its mode or the configuration, never by a tag.
+ * Reads roles from the value of a server's message tag: names parted by commas, in any
+ * case, `subscriber` with the months and `follower` with the day behind a colon where the
+ * server knows them (`subscriber:14,follower:2025-03-01`). Names that are no role are
+ * passed over, `streamer` among them: who owns the channel is told by its mode or the
+ * configuration, never by a tag.
  */
-export function rolesFromTag(value: string): Role[] {
-  const named = new Set(
+export function readRolesTag(value: string): TagRoles {
+  const named = new Map(
     value
       .toLowerCase()
       .split(',')
-      .map((name) => name.trim()),
+      .map((entry) => {
+        const [name = '', detail = ''] = entry.trim().split(':');
+        return [name, detail] as const;
+      }),
   );
-  return ROLES.filter((role) => role !== 'streamer' && role !== 'viewer' && named.has(role));
+  const months = Number(named.get('subscriber'));
+  const followed = Date.parse(named.get('follower') ?? '');
+  return {
+    roles: ROLES.filter((role) => role !== 'streamer' && role !== 'viewer' && named.has(role)),
+    subscribedMonths: Number.isInteger(months) && months > 0 && months < 10_000 ? months : 0,
+    followedSince: Number.isNaN(followed) ? undefined : followed,
+  };
 }
 
 /** The role an IRC channel mode letter grants. */

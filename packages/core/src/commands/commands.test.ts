@@ -1,102 +1,142 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { ChatLine, Role } from '../chat/index.js';
+import type { Role } from '../chat/index.js';
+import { FREE } from '../currency/index.js';
+import { OFFLINE } from '../stream/index.js';
+import { command, line, NOT_USED, worldOf } from '../test-support/index.js';
+import { strangerFacts } from '../viewers/index.js';
 import {
   ALIASES_LIMIT,
-  BLANK_COMMAND,
   checkCommand,
   cooldownLeft,
   decideCommand,
-  indexCommands,
-  prepareCommand,
-  readTyped,
+  STARTERS,
+  tidyCommand,
   type Command,
   type CommandUse,
   type CommandWorld,
+  type Gates,
 } from './index.js';
 
-const DEPTH: Command = {
-  ...BLANK_COMMAND,
-  id: 'c1',
-  name: 'depth',
-  aliases: ['deep'],
-  text: '{{ viewer.name }}, 212 m. {{ input.all }}',
-  cooldown: 20,
-  viewerCooldown: 60,
-};
-const NOT_USED: CommandUse = { uses: 0, lastUse: undefined, lastUseByViewer: undefined };
-
-function worldOf(commands: readonly Command[], use: CommandUse = NOT_USED): CommandWorld {
-  return {
-    index: indexCommands(commands.map((command) => prepareCommand(command))),
-    channelName: 'lanternhour',
-    use: () => use,
-  };
-}
-function line(text: string, roles: readonly Role[] = [], at = 1_000_000): ChatLine {
-  return { id: 'l1', viewer: 'v1', name: 'pebblewren', roles, text, at };
-}
-
-describe('reading a message as a command', () => {
-  test.each([
-    ['!depth', 'depth', ''],
-    ['  !Depth  240  m ', 'Depth', '240  m'],
-    ['!深さ 3', '深さ', '3'],
-  ])('%j', (text, name, input) => {
-    expect(readTyped(text)).toEqual({ name, input });
-  });
-
-  test.each(['', '!', '! depth', '!!', '!!depth', 'so !depth', 'depth'])('%j is no command', (text) => {
-    expect(readTyped(text)).toBeUndefined();
-  });
-
-  test('5,000 characters in any script never throw, and an input is what followed the name', () => {
-    fc.assert(
-      fc.property(fc.string({ unit: 'binary', maxLength: 5_000 }), (text) => {
-        const typed = readTyped(`!depth ${text}`);
-        expect(typed?.name).toBe('depth');
-        expect(typed?.input).toBe(text.trim());
-      }),
-    );
-  });
-});
+const DEPTH = command(
+  'c1',
+  '{{ viewer.name }}, 212 m. {{ input.all }}',
+  { name: 'depth', aliases: ['deep'], phrases: ['how deep are we'] },
+  { cooldown: 20, viewerCooldown: 60 },
+);
+const gated = (gates: Partial<Gates>): Command => ({ ...DEPTH, gates: { ...DEPTH.gates, ...gates } });
+const used = (use: Partial<CommandUse>): Partial<CommandWorld> => ({ use: () => ({ ...NOT_USED, ...use }) });
 
 describe('deciding', () => {
-  test('name and alias answer alike, in any case', () => {
-    for (const text of ['!depth now', '!DEEP now']) {
+  test('name, alias and phrase answer alike, in any case', () => {
+    for (const [text, behind] of [
+      ['!depth now', 'now'],
+      ['!DEEP now', 'now'],
+      ['So, HOW deep are we', 'So, HOW deep are we'],
+    ] as const) {
       const decision = decideCommand(line(text), worldOf([DEPTH]));
-      expect(decision.effects).toEqual([{ kind: 'say', lines: ['pebblewren, 212 m. now'] }]);
-      expect(decision.changes).toEqual([{ kind: 'use', commandId: 'c1', viewer: 'v1', at: 1_000_000 }]);
+      expect(decision.effects).toEqual([{ kind: 'say', lines: [`pebblewren, 212 m. ${behind}`] }]);
+      expect(decision.changes).toEqual([
+        { kind: 'use', commandId: 'c1', viewer: 'v-pebblewren', at: 1_000_000 },
+      ]);
       expect(decision.why).toMatchObject({ outcome: 'ran', decided: 'Ran !depth, said 1 line' });
     }
   });
 
-  test.each<[string, Partial<Command>, readonly Role[], Partial<CommandUse>, string, string]>([
-    ['off', { enabled: false }, [], {}, 'stopped', 'switched off'],
-    ['unreadable', { text: '{{ viewer' }, [], {}, 'stopped', 'off by itself: Output "{{ viewer" not closed'],
-    ['role', { lowestRole: 'subscriber' }, ['follower'], {}, 'stopped', 'for subscribers and up'],
-    ['channel cooldown', {}, [], { lastUse: 992_000 }, 'waiting', 'cooling down, 12 s left'],
+  test.each<[string, Command, readonly Role[], Partial<CommandWorld>, string, string]>([
+    ['off', { ...DEPTH, enabled: false }, [], {}, 'stopped', 'switched off'],
+    [
+      'unreadable',
+      command('c1', '{{ viewer', { name: 'depth' }),
+      [],
+      {},
+      'stopped',
+      'off by itself: Output "{{ viewer" not closed',
+    ],
+    [
+      'offline',
+      gated({ when: { live: 'live', categories: [], from: '', to: '' } }),
+      [],
+      {},
+      'stopped',
+      'only when live',
+    ],
+    [
+      'connection',
+      { ...DEPTH, trigger: { ...DEPTH.trigger, connections: ['other'] } },
+      [],
+      {},
+      'stopped',
+      'only from other',
+    ],
+    ['role', gated({ lowestRole: 'subscriber' }), ['follower'], {}, 'stopped', 'for subscribers and up'],
+    [
+      'a list of roles',
+      gated({ onlyRoles: ['vip', 'subscriber'] }),
+      ['moderator'],
+      {},
+      'stopped',
+      'for VIPs, subscribers only',
+    ],
+    [
+      'never',
+      gated({ never: [{ name: 'Pebblewren', viewer: null }] }),
+      ['moderator'],
+      {},
+      'stopped',
+      'never for pebblewren',
+    ],
+    [
+      'only for one other',
+      gated({ lowestRole: 'streamer', always: [{ name: 'quillrush', viewer: 'v-quillrush' }] }),
+      ['moderator'],
+      {},
+      'stopped',
+      'for quillrush',
+    ],
+    [
+      'a name that is bound to somebody else',
+      gated({ lowestRole: 'streamer', always: [{ name: 'pebblewren', viewer: 'v-other' }] }),
+      [],
+      {},
+      'stopped',
+      'for pebblewren',
+    ],
+    ['channel cooldown', DEPTH, [], used({ lastUse: 992_000 }), 'waiting', 'cooling down, 12 s left'],
     [
       'viewer cooldown',
-      {},
+      DEPTH,
       [],
-      { lastUse: 970_000, lastUseByViewer: 970_000 },
+      used({ lastUse: 970_000, lastUseByViewer: 970_000 }),
       'waiting',
       'cooling down, 30 s left',
     ],
     [
       'the first that stops decides',
-      { lowestRole: 'vip' },
+      gated({ lowestRole: 'vip' }),
       [],
-      { lastUse: 999_000 },
+      used({ lastUse: 999_000 }),
       'stopped',
       'for VIPs and up',
     ],
-  ])('a gate stops it and says why: %s', (_, change, roles, use, outcome, brief) => {
-    const decision = decideCommand(
-      line('!depth', roles),
-      worldOf([{ ...DEPTH, ...change }], { ...NOT_USED, ...use }),
-    );
+    [
+      'rank',
+      gated({ rank: 'Ropehand' }),
+      [],
+      { standing: () => ({ balance: 9, regular: false, ranks: ['Scrambler'] }) },
+      'stopped',
+      'from Ropehand up, is Scrambler',
+    ],
+    [
+      'cost',
+      gated({ cost: { ...FREE, base: 50 } }),
+      [],
+      { standing: () => ({ balance: 31, regular: false, ranks: [] }) },
+      'stopped',
+      'costs 50, has 31',
+    ],
+  ])('a gate stops it and says why: %s', (_, one, roles, more, outcome, brief) => {
+    const decision = decideCommand(line('!depth', roles), worldOf([one], more));
     expect(decision).toMatchObject({
       changes: [],
       effects: [],
@@ -106,12 +146,66 @@ describe('deciding', () => {
     expect(decision.why.checks.slice(0, -1).every((check) => check.outcome === 'passed')).toBe(true);
   });
 
-  test('the streamer passes roles and does not wait', () => {
-    const use = { uses: 4, lastUse: 999_999, lastUseByViewer: 999_999 };
-    expect(
-      decideCommand(line('!depth', ['streamer']), worldOf([{ ...DEPTH, lowestRole: 'moderator' }], use)).why
-        .outcome,
-    ).toBe('ran');
+  test.each<[string, Command, readonly Role[], Partial<CommandWorld>]>([
+    [
+      'the streamer, whatever stands in the way',
+      gated({ lowestRole: 'moderator', never: [{ name: 'pebblewren', viewer: null }] }),
+      ['streamer'],
+      used({ lastUse: 999_999 }),
+    ],
+    [
+      'moderators, where they are let',
+      gated({ moderatorsSkip: true }),
+      ['moderator'],
+      used({ lastUse: 999_999 }),
+    ],
+    [
+      'a named viewer, past the role',
+      gated({ lowestRole: 'vip', always: [{ name: 'x', viewer: 'v-pebblewren' }] }),
+      [],
+      {},
+    ],
+    [
+      'anybody, where cost and rank are set but there is no currency',
+      gated({ rank: 'Ropehand', cost: { ...FREE, base: 50 } }),
+      [],
+      {},
+    ],
+    [
+      'live and in the category',
+      gated({ when: { live: 'live', categories: ['Underledge'], from: '', to: '' } }),
+      [],
+      { stream: { ...OFFLINE, live: true, category: 'Underledge' } },
+    ],
+  ])('passes: %s', (_, one, roles, more) => {
+    expect(decideCommand(line('!depth', roles), worldOf([one], more)).why.outcome).toBe('ran');
+  });
+
+  test('the refused hear the gate’s text, at most once in 15 s, and it starts no cooldown', () => {
+    const one = gated({
+      refusals: { cooldown: '{{ viewer.name }}, {{ refused.wait }} more ({{ refused.why }}).' },
+    });
+    const first = decideCommand(line('!depth'), worldOf([one], used({ lastUse: 992_000 })));
+    expect(first.effects).toEqual([
+      { kind: 'say', lines: ['pebblewren, 12 s more (cooling down, 12 s left).'] },
+    ]);
+    expect(first.changes).toEqual([{ kind: 'refused', viewer: 'v-pebblewren', at: 1_000_000 }]);
+    for (const [told, effects] of [
+      [985_001, 0],
+      [985_000, 1],
+    ] as const) {
+      const world = worldOf([one], { ...used({ lastUse: 992_000 }), toldRefusal: () => told });
+      expect(decideCommand(line('!depth'), world).effects).toHaveLength(effects);
+    }
+  });
+
+  test('viewers marked as bots start only what allows it', () => {
+    const bot = { ...strangerFacts('v-pebblewren', 'pebblewren', [], 0), bot: true };
+    const open = { ...DEPTH, trigger: { ...DEPTH.trigger, fromBots: true } };
+    expect(decideCommand(line('!depth'), worldOf([DEPTH], { viewerOf: () => bot })).why.brief).toBe(
+      'from a bot',
+    );
+    expect(decideCommand(line('!depth'), worldOf([open], { viewerOf: () => bot })).why.outcome).toBe('ran');
   });
 
   test('an unknown name names the nearest; ordinary talk is left alone', () => {
@@ -121,25 +215,31 @@ describe('deciding', () => {
     });
     expect(decideCommand(line('how deep is it'), worldOf([DEPTH])).why).toMatchObject({
       outcome: 'nothing',
-      brief: 'no command',
       checks: [],
     });
   });
 
-  test('what a viewer types cannot begin the bot’s line with a platform command', () => {
-    const echo = { ...DEPTH, text: '{{ input.all }}' };
-    expect(decideCommand(line('!depth /ban mossmoth\r\nKICK x'), worldOf([echo])).effects).toEqual([
-      { kind: 'say', lines: ['ban mossmoth KICK x'] },
-    ]);
+  test('what a viewer types cannot begin the bot’s line with a platform command, nor be read as a text', () => {
+    const echo = command('c1', '{{ input.all }}', { name: 'depth' });
+    const say = (text: string): unknown => decideCommand(line(text), worldOf([echo])).effects;
+    expect(say('!depth /ban mossmoth\r\nKICK x')).toEqual([{ kind: 'say', lines: ['ban mossmoth KICK x'] }]);
+    expect(say('!depth {{ viewer.name }}')).toEqual([{ kind: 'say', lines: ['{{ viewer.name }}'] }]);
+    expect(decideCommand(line('!depth'), worldOf([echo])).why.decided).toBe(
+      'Ran !depth, nothing was left to say',
+    );
   });
 
-  test('a text that comes out empty says nothing, but counts and explains itself', () => {
-    const decision = decideCommand(line('!depth'), worldOf([{ ...DEPTH, text: '{{ input.all }}' }]));
-    expect(decision).toMatchObject({
-      effects: [],
-      why: { outcome: 'ran', decided: 'Ran !depth, nothing was left to say' },
-    });
-    expect(decision.changes).toHaveLength(1);
+  test('no message makes deciding throw', () => {
+    const world = worldOf([DEPTH, ...STARTERS.map(({ id, body }) => ({ ...body, id }))]);
+    fc.assert(
+      fc.property(
+        fc.constantFrom('', '!depth ', '!pick ', '!shout ', '!hug @'),
+        fc.string({ unit: 'binary', maxLength: 500 }),
+        (head, text) => {
+          expect(decideCommand(line(head + text), world).why.decided).not.toBe('');
+        },
+      ),
+    );
   });
 });
 
@@ -155,38 +255,157 @@ test('a cooldown is never longer than set, never negative, and over exactly when
   );
 });
 
+test('every starter passes the check beside all others, and answers when typed', () => {
+  const all = STARTERS.map(({ id, body }): Command => ({ ...body, id }));
+  expect(all.length).toBeGreaterThanOrEqual(15);
+  const typed: Readonly<Record<string, string>> = {
+    evening: 'good evening',
+    lost: 'where is my lamp',
+    shout: '!shout @oxbowkid',
+    pick: '!pick tea or soup',
+  };
+  const live = { ...OFFLINE, live: true, liveSince: 0, title: 'Wet series', category: 'Underledge' };
+  for (const one of all) {
+    expect([
+      one.id,
+      checkCommand(
+        one,
+        all.filter(({ id }) => id !== one.id),
+        '!',
+      ),
+    ]).toEqual([one.id, {}]);
+    const decision = decideCommand(
+      line(typed[one.id] ?? `!${one.trigger.name}`, ['streamer']),
+      worldOf(all, { stream: live }),
+    );
+    expect([one.id, decision.why.outcome, decision.commandId, decision.effects.length]).toEqual([
+      one.id,
+      'ran',
+      one.id,
+      1,
+    ]);
+    expect(decision.why.checks.filter(({ rule }) => rule.startsWith('No value'))).toEqual([]);
+  }
+});
+
 describe('checking before saving', () => {
-  const other: Command = { ...DEPTH, id: 'c2', name: 'map', aliases: ['Survey'] };
-  const faultsOf = (change: Partial<Command>): ReturnType<typeof checkCommand> =>
-    checkCommand({ ...DEPTH, ...change }, [other]);
+  const other = command('c2', 'x', {
+    name: 'map',
+    aliases: ['Survey'],
+    phrases: ['Where is the map'],
+    pattern: 'm+ap',
+  });
+  const faultsOf = (
+    change: Partial<Command['trigger']>,
+    gates: Partial<Gates> = {},
+    text = 'x',
+  ): ReturnType<typeof checkCommand> =>
+    checkCommand(command('c1', text, { name: 'depth', ...change }, gates), [other], '!');
 
   test('a good command has no faults, prefix and spaces around its name or not', () => {
     expect(faultsOf({})).toEqual({});
     expect(faultsOf({ name: ' !depth ' })).toEqual({});
+    expect(faultsOf({ name: '', phrases: ['hello there'] })).toEqual({});
+    expect(
+      tidyCommand(
+        command('c', 'x', { name: ' ! so   long', aliases: ['!bye', ' '], phrases: [' see   you '] }),
+        '!',
+      ).trigger,
+    ).toMatchObject({
+      name: 'so long',
+      aliases: ['bye'],
+      phrases: ['see you'],
+    });
   });
 
-  test.each<[Partial<Command>, keyof Command, RegExp]>([
-    [{ name: ' ' }, 'name', /Give it a name/],
-    [{ name: 'how deep' }, 'name', /one word/],
-    [{ name: 'MAP' }, 'name', /!MAP is taken: there is a command of that name/],
-    [{ name: 'survey' }, 'name', /!survey is taken: it is an alias of !map/],
-    [{ name: 'ｍａｐ' }, 'name', /is taken/],
-    [{ name: 'de\u200bpth' }, 'name', /invisible/],
-    [{ name: '🕯️'.repeat(41) }, 'name', /at most 40 characters; this has 41/],
-    [{ aliases: ['deep', 'DEEP'] }, 'aliases', /!DEEP is there twice/],
-    [{ aliases: ['depth'] }, 'aliases', /twice/],
-    [{ aliases: ['map'] }, 'aliases', /taken/],
+  test.each<[string, ReturnType<typeof faultsOf>, string, RegExp]>([
+    ['no name', faultsOf({ name: ' ' }), 'trigger.name', /Give it a name/u],
+    ['five words', faultsOf({ name: 'how deep are we now' }), 'trigger.name', /at most 4 words/u],
     [
-      { aliases: Array.from({ length: ALIASES_LIMIT + 1 }, (_, n) => `a${String(n)}`) },
-      'aliases',
-      /at most 200/,
+      'a name taken',
+      faultsOf({ name: 'MAP' }),
+      'trigger.name',
+      /!MAP is taken: there is a command of that name/u,
     ],
-    [{ text: '  ' }, 'text', /Write what the bot says/],
-    [{ text: 'one\n{{ viewer' }, 'text', /^Line 2, column 1: /],
-    [{ text: 'x'.repeat(5_001) }, 'text', /5001 characters; 5000 is the most/],
-    [{ cooldown: 1.5 }, 'cooldown', /whole number/],
-    [{ viewerCooldown: Number.NaN }, 'viewerCooldown', /whole number/],
-  ])('%j', (change, field, words) => {
-    expect(faultsOf(change)).toEqual({ [field]: expect.stringMatching(words) });
+    [
+      'an alias taken',
+      faultsOf({ name: 'survey' }),
+      'trigger.name',
+      /!survey is taken: it is an alias of !map/u,
+    ],
+    ['a name in wide letters', faultsOf({ name: 'ｍａｐ' }), 'trigger.name', /is taken/u],
+    ['invisible letters', faultsOf({ name: 'de\u200bpth' }), 'trigger.name', /invisible/u],
+    [
+      'a long name',
+      faultsOf({ name: '🕯️'.repeat(41) }),
+      'trigger.name',
+      /at most 40 characters; this has 41/u,
+    ],
+    ['an alias twice', faultsOf({ aliases: ['deep', 'DEEP'] }), 'trigger.aliases', /!DEEP is there twice/u],
+    ['the name as alias', faultsOf({ aliases: ['depth'] }), 'trigger.aliases', /twice/u],
+    ['an alias of another', faultsOf({ aliases: ['map'] }), 'trigger.aliases', /taken/u],
+    [
+      '201 aliases',
+      faultsOf({ aliases: Array.from({ length: ALIASES_LIMIT + 1 }, (_, n) => `a${String(n)}`) }),
+      'trigger.aliases',
+      /at most 200/u,
+    ],
+    ['a phrase of spaces', faultsOf({ phrases: ['   '] }), 'trigger.phrases', /A phrase is empty/u],
+    [
+      'a phrase taken',
+      faultsOf({ phrases: ['where is  the MAP'] }),
+      'trigger.phrases',
+      /taken: it starts !map/u,
+    ],
+    [
+      'a phrase that cannot be seen',
+      faultsOf({ phrases: ['\u200d'] }),
+      'trigger.phrases',
+      /nothing in it that can be seen/u,
+    ],
+    [
+      'a pattern that does not compile',
+      faultsOf({ pattern: '(open' }),
+      'trigger.pattern',
+      /cannot be read: missing closing \)/u,
+    ],
+    [
+      'a pattern that looks back',
+      faultsOf({ pattern: String.raw`(a)\1` }),
+      'trigger.pattern',
+      /cannot be read/u,
+    ],
+    ['a pattern for everything', faultsOf({ pattern: '.*' }), 'trigger.pattern', /every message/u],
+    ['a pattern taken', faultsOf({ pattern: 'm+ap' }), 'trigger.pattern', /taken/u],
+    ['no text', faultsOf({}, {}, '  '), 'steps.0.texts.0', /Write what the bot says/u],
+    ['an unreadable text', faultsOf({}, {}, 'one\n{{ viewer'), 'steps.0.texts.0', /^Line 2, column 1: /u],
+    [
+      'a text too long',
+      faultsOf({}, {}, 'x'.repeat(5_001)),
+      'steps.0.texts.0',
+      /5001 characters; 5000 is the most/u,
+    ],
+    ['half a second', faultsOf({}, { cooldown: 1.5 }), 'gates.cooldown', /whole number/u],
+    ['no number', faultsOf({}, { viewerCooldown: Number.NaN }), 'gates.viewerCooldown', /whole number/u],
+    [
+      'one hour',
+      faultsOf({}, { when: { live: 'any', categories: [], from: '8', to: '' } }),
+      'gates.when',
+      /time of day/u,
+    ],
+    [
+      'an unreadable refusal',
+      faultsOf({}, { refusals: { who: '{% if %}' } }),
+      'gates.refusals.who',
+      /Line 1/u,
+    ],
+    [
+      'a name of two words',
+      faultsOf({}, { always: [{ name: 'a b', viewer: null }] }),
+      'gates.always',
+      /one word/u,
+    ],
+  ])('%s', (_, faults, place, words) => {
+    expect(faults).toEqual({ [place]: expect.stringMatching(words) });
   });
 });

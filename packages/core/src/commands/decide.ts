@@ -1,91 +1,157 @@
 import { prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
-import { foldName, nearestName, renderText, type Rendered, type TextValues } from '../text/index.js';
-import { PREFIX } from './command.js';
-import { GATES } from './gates.js';
-import { readTyped, type PreparedCommand, type Typed } from './match.js';
-import type { CommandUse, CommandWorld, UseChange } from './state.js';
+import {
+  knownValues,
+  runRoutine,
+  textValues,
+  type CounterChange,
+  type DrawChange,
+  type Occasion,
+  type SayEffect,
+} from '../routines/index.js';
+import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
+import { GATES, whoGate, type Asked, type Stop } from './gates.js';
+import type { ReadInputs } from './inputs.js';
+import type { Match, Matches } from './match.js';
+import type { CommandWorld, RefusedChange, UseChange } from './state.js';
 
-/** Something to be done once the changes are on disk. */
-export interface SayEffect {
-  readonly kind: 'say';
-  /** ready for chat: cleaned, and split into lines a server takes */
-  readonly lines: readonly string[];
-}
+export type CommandChange = UseChange | RefusedChange | CounterChange | DrawChange;
 
 export interface CommandDecision {
   readonly commandId: string | undefined;
-  readonly changes: readonly UseChange[];
+  readonly changes: readonly CommandChange[];
   readonly effects: readonly SayEffect[];
   readonly why: Why;
 }
 
+/** A refused viewer is told so at most once in this many milliseconds. */
+export const REFUSAL_PAUSE_MS = 15_000;
+
 /**
- * Decides what a message does as a command: which one it names, whether its gates let it
- * through, what is then said. Changes nothing; the caller stores the changes and then
- * performs the effects, or, in rehearsal, neither.
+ * Decides what a message does as a command: which trigger it meets, whether the gates let
+ * it through, what the routine then does. Changes nothing; the caller stores the changes
+ * and then performs the effects, or, in rehearsal, neither.
  */
 export function decideCommand(line: ChatLine, world: CommandWorld): CommandDecision {
-  const typed = readTyped(line.text);
-  if (typed === undefined)
-    return nothing([], 'no command', `Nothing to do: it does not begin with ${PREFIX}`);
-  const prepared = world.index.get(foldName(typed.name));
-  if (prepared === undefined) return unknownName(typed, world);
+  const matches = world.index.match(line.text);
+  const viewer = world.viewerOf(line);
+  const allowed = viewer.bot
+    ? matches.found.filter(({ prepared }) => prepared.command.trigger.fromBots)
+    : matches.found;
+  const [match] = allowed;
+  if (match === undefined) return matches.found.length > 0 ? fromBot(matches) : noMatch(matches, world);
 
-  const use = world.use(prepared.command.id, line.viewer);
-  const checks: Check[] = [];
+  const asked: Asked = { match, line, world, use: world.use(match.prepared.command.id, line.viewer) };
+  const checks: Check[] = [...alsoMatched(allowed)];
+  let read: ReadInputs = { values: {}, target: undefined };
   for (const gate of GATES) {
-    const passage = gate({ prepared, line, use });
+    const passage = gate(asked);
     if (passage === undefined) continue;
-    checks.push(passage.check);
-    if (passage.stop !== undefined) {
-      const decided = `Did not run: ${passage.stop.brief}`;
-      return {
-        commandId: prepared.command.id,
-        changes: [],
-        effects: [],
-        why: { ...passage.stop, checks, decided },
-      };
-    }
+    checks.push(...passage.checks);
+    if (passage.stop !== undefined) return refuse(passage.stop, asked, checks);
+    read = passage.read ?? read;
   }
-  return run(prepared, typed, line, use, checks, world);
+  return run(asked, read, checks);
 }
 
-function run(
-  prepared: PreparedCommand,
-  typed: Typed,
-  line: ChatLine,
-  use: CommandUse,
-  checks: Check[],
-  world: CommandWorld,
-): CommandDecision {
-  const { command, text } = prepared;
-  const rendered = text === undefined ? NOTHING : renderText(text, valuesFor(typed, line, use, world));
-  const lines = prepareLines(rendered.text, text?.ownStart ?? true);
-  for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'noted' });
-  const ran = `ran ${PREFIX}${command.name}`;
+function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
+  const { match, line, world } = asked;
+  const { command, routine, title, inputNames } = match.prepared;
+  const result = runRoutine(routine, occasionOf(asked, read, 1), world, inputNames);
+  checks.push(...result.checks);
+  const lines = result.effects.reduce((sum, effect) => sum + effect.lines.length, 0);
+  const said = lines === 0 && routine.steps.some(({ kind }) => kind === 'say') ? ', nothing to say' : '';
+  const noted = result.checks.some(({ rule }) => /^No value is called|^The text/u.test(rule));
   return {
     commandId: command.id,
-    changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }],
-    effects: lines.length === 0 ? [] : [{ kind: 'say', lines }],
+    changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }, ...result.changes],
+    effects: result.effects,
     why: {
       outcome: 'ran',
-      brief:
-        ran + (lines.length === 0 ? ', nothing to say' : rendered.notes.length > 0 ? ', with a note' : ''),
+      brief: `ran ${title}${said === '' && noted ? ', with a note' : said}`,
       checks,
-      decided: `R${ran.slice(1)}, ${saidInWords(lines.length)}`,
+      decided: `Ran ${title}, ${saidInWords(lines)}`,
     },
   };
 }
 
-const NOTHING: Rendered = { text: '', notes: [] };
-
-function valuesFor(typed: Typed, line: ChatLine, use: CommandUse, world: CommandWorld): TextValues {
+/** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
+function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
+  const { match, line, world } = asked;
+  const decided = `Did not run: ${stop.brief}`;
+  const why = { outcome: stop.outcome, brief: stop.brief, checks, decided };
+  const base = { commandId: match.prepared.command.id, changes: [], effects: [], why };
+  const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
+  if (own === undefined && stop.usage === undefined) return base;
+  const told = world.toldRefusal(line.viewer);
+  if (told !== undefined && line.at - told < REFUSAL_PAUSE_MS && line.at >= told) {
+    const rule = `Told so at most once in ${String(REFUSAL_PAUSE_MS / 1000)} s`;
+    checks.push({ rule, measure: 'told just now', outcome: 'noted' });
+    return base;
+  }
+  const lines =
+    own === undefined
+      ? prepareLines(`${line.name}, ${stop.usage ?? ''}`, false)
+      : refusalLines(own, stop, asked, checks);
+  if (lines.length === 0) return base;
   return {
-    viewer: { name: line.name },
-    input: { all: typed.input },
-    command: { uses: use.uses + 1 },
-    channel: { name: world.channelName },
+    ...base,
+    changes: [{ kind: 'refused', viewer: line.viewer, at: line.at }],
+    effects: [{ kind: 'say', lines }],
+    why: { ...why, decided: `${decided}, and told so` },
   };
+}
+
+function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[]): string[] {
+  const { line, world, match } = asked;
+  const refused = { why: stop.brief, wait: new Span(Math.ceil((stop.wait ?? 0) / 1000)) };
+  const rendered = renderText(text, {
+    values: textValues(occasionOf(asked, { values: {}, target: undefined }, 0), world, { refused }),
+    known: knownValues(
+      match.prepared.inputNames,
+      world.counterNames(),
+      REFUSAL_VALUES.map(({ path }) => path),
+    ),
+    chance: world.chance,
+    now: line.at,
+  });
+  for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'noted' });
+  return prepareLines(rendered.text, text.ownStart);
+}
+
+function occasionOf({ match, line, world, use }: Asked, read: ReadInputs, counted: 0 | 1): Occasion {
+  const { command, title } = match.prepared;
+  const viewer = world.viewerOf(line);
+  const [first = ''] = match.typed.split(/\s/u);
+  return {
+    owner: command.id,
+    viewer,
+    roles: line.roles,
+    target: read.target ?? (match.kind === 'name' ? named(first, world) : undefined) ?? viewer,
+    inputs: { ...match.groups, ...read.values },
+    typed: match.typed,
+    command: { name: title, uses: use.uses + counted, usesByViewer: use.usesByViewer + counted },
+    openCommands: () => openCommands(line, world),
+    at: line.at,
+  };
+}
+
+function named(word: string, world: CommandWorld): ReturnType<CommandWorld['viewerNamed']> {
+  const name = word.replace(/^@/u, '');
+  return name === '' ? undefined : world.viewerNamed(name);
+}
+
+/** The commands a viewer may use, by name: what is on, and asks for no role they lack. */
+function openCommands(line: ChatLine, world: CommandWorld): string[] {
+  return world.index.commands
+    .filter(
+      ({ command, fault }) =>
+        command.trigger.name !== '' &&
+        command.enabled &&
+        fault === undefined &&
+        whoGate(command.gates, line).stop === undefined,
+    )
+    .map(({ title }) => title)
+    .sort((a, b) => a.localeCompare(b));
 }
 
 function saidInWords(lines: number): string {
@@ -93,18 +159,43 @@ function saidInWords(lines: number): string {
   return lines === 1 ? 'said 1 line' : `said ${String(lines)} lines`;
 }
 
-function unknownName(typed: Typed, world: CommandWorld): CommandDecision {
-  const near = nearestName(typed.name, [...world.index.keys()]);
+function alsoMatched([first, ...others]: readonly Match[]): Check[] {
+  const known = new Set([first?.prepared]);
+  return others
+    .filter(({ prepared }) => !known.has(prepared))
+    .slice(0, 3)
+    .map(({ prepared, by }) => ({
+      rule: `Also met ${by}`,
+      measure: `${prepared.title} gave way`,
+      outcome: 'noted',
+    }));
+}
+
+function fromBot({ found }: Matches): CommandDecision {
+  const checks = found.slice(0, 3).map(({ by, prepared }): Check => ({
+    rule: `Met ${by}`,
+    measure: `${prepared.title} is not for bots`,
+    outcome: 'stopped',
+  }));
+  return nothing(checks, 'from a bot', 'Viewers marked as bots start nothing');
+}
+
+function noMatch({ named: behind }: Matches, world: CommandWorld): CommandDecision {
+  const { prefix } = world.index;
+  if (behind === undefined)
+    return nothing([], 'no command', `Nothing to do: it meets no command, phrase or pattern`);
+  const [name = ''] = behind.split(/\s/u);
+  const near = nearestName(name, world.index.knownNames);
   const check: Check = {
-    rule: `Looked for ${PREFIX}${typed.name}`,
+    rule: `Looked for ${prefix}${name}`,
     measure: 'no such command',
     outcome: 'stopped',
   };
-  const hint = near === undefined ? '' : `; ${PREFIX}${near} is the nearest`;
-  return nothing([check], 'nothing by that name', `No command is called ${PREFIX}${typed.name}${hint}`);
+  const hint = near === undefined ? '' : `; ${prefix}${near} is the nearest`;
+  return nothing([check], 'nothing by that name', `No command is called ${prefix}${name}${hint}`);
 }
 
-function nothing(checks: Check[], brief: string, decided: string): CommandDecision {
+function nothing(checks: readonly Check[], brief: string, decided: string): CommandDecision {
   return {
     commandId: undefined,
     changes: [],

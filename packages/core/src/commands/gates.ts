@@ -6,74 +6,172 @@ import {
   type Check,
   type Outcome,
 } from '../chat/index.js';
-import { durationInWords } from '../text/index.js';
-import { PREFIX } from './command.js';
-import type { PreparedCommand } from './match.js';
-import type { CommandUse } from './state.js';
+import { costFor, figure } from '../currency/index.js';
+import { checkWhen } from '../stream/index.js';
+import { durationInWords, foldName } from '../text/index.js';
+import type { Gates, NamedViewer, RefusingGate } from './command.js';
+import { readInputs, usageOf, type ReadInputs } from './inputs.js';
+import type { Match } from './match.js';
+import type { CommandUse, CommandWorld } from './state.js';
 
-/** What a gate says: a check for the why, and when it stops the message, the words for it. */
+/** What a gate says: checks for the why, and when it stops the message, the words for it. */
 export interface Passage {
-  readonly check: Check;
-  readonly stop?: { readonly outcome: Outcome; readonly brief: string };
+  readonly checks: readonly Check[];
+  readonly stop?: Stop;
+  /** of the gate that reads the inputs */
+  readonly read?: ReadInputs;
 }
 
-interface Asked {
-  readonly prepared: PreparedCommand;
+export interface Stop {
+  readonly outcome: Outcome;
+  readonly brief: string;
+  /** the gate, where it may have a text for whom it refuses */
+  readonly gate: RefusingGate | undefined;
+  /** milliseconds until it may be used again, where that is known */
+  readonly wait?: number;
+  /** what is told where the streamer wrote no text of their own */
+  readonly usage?: string;
+}
+
+export interface Asked {
+  readonly match: Match;
   readonly line: ChatLine;
   readonly use: CommandUse;
+  readonly world: CommandWorld;
 }
 
 type Gate = (asked: Asked) => Passage | undefined;
 
 /** The gates in the order they are asked. A gate that does not apply says nothing. */
 export const GATES: readonly Gate[] = [
-  function switchedOn({ prepared: { command, draft, fault } }) {
-    const name = `${PREFIX}${command.name}`;
-    const rule = draft ? `${name} is a command, your draft` : `${name} is a command`;
-    if (fault !== undefined) return stopped(rule, 'text cannot be read', `off by itself: ${fault}`);
-    if (!command.enabled) return stopped(rule, 'off', 'switched off');
+  function switchedOn({ match: { prepared, by, kind } }) {
+    const { command, title, draft, fault } = prepared;
+    const rule = `${kind === 'name' ? `${by} is a command` : `${title} answers to ${by}`}${draft ? ', your draft' : ''}`;
+    if (fault !== undefined) return stopped(rule, 'cannot be read', undefined, `off by itself: ${fault}`);
+    if (!command.enabled) return stopped(rule, 'off', undefined, 'switched off');
     return passed(rule, 'on');
   },
 
-  function roleGate({ prepared: { command }, line }) {
-    const own = ROLE_NAMES[strongestRole(line.roles)];
-    if (command.lowestRole === 'viewer') return passed('Anyone may use it', own);
-    const rule = `For ${ROLE_NAMES[command.lowestRole]}s and up`;
-    return hasAtLeast(line.roles, command.lowestRole)
-      ? passed(rule, own)
-      : stopped(rule, own, `for ${ROLE_NAMES[command.lowestRole]}s and up`);
+  function when({ match: { prepared }, line, world }) {
+    const { gates, trigger } = prepared.command;
+    const checks: Check[] = [];
+    for (const { rule, measure, holds } of checkWhen(gates.when, world.stream, line.at, world.timeZone)) {
+      if (!holds) return stopped(rule, measure, 'when', lowerFirst(rule), checks);
+      checks.push({ rule, measure, outcome: 'passed' });
+    }
+    if (trigger.connections.length > 0) {
+      const rule = `Only from ${trigger.connections.join(' or ')}`;
+      if (!trigger.connections.includes(line.connection))
+        return stopped(rule, line.connection, 'when', lowerFirst(rule), checks);
+      checks.push({ rule, measure: line.connection, outcome: 'passed' });
+    }
+    return { checks };
   },
 
-  function channelCooldown({ prepared: { command }, line, use }) {
+  function who({ match, line }) {
+    return whoGate(match.prepared.command.gates, line);
+  },
+
+  function inputs({ match: { prepared, typed, kind }, line, world }) {
+    const { command, title } = prepared;
+    if (command.inputs.length === 0 || kind !== 'name') return undefined;
+    const rule = usageOf(title, command.inputs);
+    const result = readInputs(command.inputs, typed, {
+      viewerNamed: (name) => world.viewerNamed(name),
+      balance: world.standing(line.viewer)?.balance,
+    });
+    if ('read' in result)
+      return {
+        checks: [{ rule, measure: typed === '' ? 'nothing typed' : typed, outcome: 'passed' }],
+        read: result.read,
+      };
+    const passage = stopped(rule, result.fault, 'inputs', result.fault);
+    return { ...passage, stop: { ...passage.stop, usage: `${result.fault}. Type it as ${rule}` } };
+  },
+
+  function channelCooldown(asked) {
+    const { cooldown } = asked.match.prepared.command.gates;
     return cooldownGate(
-      `Every ${durationInWords(command.cooldown * 1000)}`,
-      command.cooldown,
-      use.lastUse,
-      line,
+      `Every ${durationInWords(cooldown * 1000)}`,
+      cooldown,
+      asked.use.lastUse,
+      'cooldown',
+      asked,
     );
   },
 
-  function viewerCooldown({ prepared: { command }, line, use }) {
-    const rule = `Each viewer every ${durationInWords(command.viewerCooldown * 1000)}`;
-    return cooldownGate(rule, command.viewerCooldown, use.lastUseByViewer, line);
+  function viewerCooldown(asked) {
+    const { viewerCooldown: seconds } = asked.match.prepared.command.gates;
+    const rule = `Each viewer every ${durationInWords(seconds * 1000)}`;
+    return cooldownGate(rule, seconds, asked.use.lastUseByViewer, 'viewerCooldown', asked);
+  },
+
+  function rank({ match: { prepared }, line, world }) {
+    const { rank: wanted } = prepared.command.gates;
+    const standing = world.standing(line.viewer);
+    if (wanted === '' || standing === undefined || line.roles.includes('streamer')) return undefined;
+    const rule = `From ${wanted} up`;
+    const has = standing.ranks.at(-1) ?? 'no rank';
+    return standing.ranks.includes(wanted)
+      ? passed(rule, has)
+      : stopped(rule, has, 'rank', `from ${wanted} up, is ${has}`);
+  },
+
+  function cost(asked) {
+    const { match, line, world } = asked;
+    const standing = world.standing(line.viewer);
+    const gates = match.prepared.command.gates;
+    if (standing === undefined || gates.cost.base === 0) return undefined;
+    const price = costFor(gates.cost, line.roles, standing.regular);
+    const rule = `Costs ${figure(price)}`;
+    if (skips(asked)) return passed(rule, 'not for them');
+    const has = `has ${figure(standing.balance)}`;
+    return standing.balance >= price
+      ? passed(rule, has)
+      : stopped(rule, has, 'cost', `costs ${figure(price)}, ${has}`);
   },
 ];
+
+/** Whether the one who typed may use it at all: named viewers first, then roles. The streamer always may. */
+export function whoGate(gates: Gates, line: ChatLine): Passage {
+  const own = ROLE_NAMES[strongestRole(line.roles)];
+  if (line.roles.includes('streamer')) return passed(whoInWords(gates.lowestRole), own);
+  if (gates.never.some((named) => isNamed(named, line)))
+    return stopped(`Never for ${namesOf(gates.never)}`, line.name, 'who', `never for ${line.name}`);
+  if (gates.always.some((named) => isNamed(named, line)))
+    return passed(`Always for ${namesOf(gates.always)}`, line.name);
+  if (gates.onlyRoles.length > 0) {
+    const rule = `For ${gates.onlyRoles.map((role) => `${ROLE_NAMES[role]}s`).join(', ')} only`;
+    const has = gates.onlyRoles.some((role) => role === 'viewer' || line.roles.includes(role));
+    return has ? passed(rule, own) : stopped(rule, own, 'who', lowerFirst(rule));
+  }
+  const rule = whoInWords(gates.lowestRole);
+  if (hasAtLeast(line.roles, gates.lowestRole)) return passed(rule, own);
+  const whom = gates.always.length > 0 ? `for ${namesOf(gates.always)}` : lowerFirst(rule);
+  return stopped(rule, own, 'who', whom);
+}
 
 function cooldownGate(
   rule: string,
   seconds: number,
   last: number | undefined,
-  line: ChatLine,
+  gate: RefusingGate,
+  asked: Asked,
 ): Passage | undefined {
   if (seconds === 0) return undefined;
-  if (line.roles.includes('streamer')) return passed(rule, 'the streamer does not wait');
+  if (skips(asked))
+    return passed(
+      rule,
+      asked.line.roles.includes('streamer') ? 'the streamer does not wait' : 'moderators do not wait',
+    );
   if (last === undefined) return passed(rule, 'not used yet');
-  const left = cooldownLeft(seconds, last, line.at);
-  if (left === 0) return passed(rule, `last ${durationInWords(line.at - last)} ago`);
-  const measure = `${durationInWords(left)} left`;
+  const { at } = asked.line;
+  const wait = cooldownLeft(seconds, last, at);
+  if (wait === 0) return passed(rule, `last ${durationInWords(at - last)} ago`);
+  const measure = `${durationInWords(wait)} left`;
   return {
-    check: { rule, measure, outcome: 'stopped' },
-    stop: { outcome: 'waiting', brief: `cooling down, ${measure}` },
+    checks: [{ rule, measure, outcome: 'stopped' }],
+    stop: { outcome: 'waiting', brief: `cooling down, ${measure}`, gate, wait },
   };
 }
 
@@ -86,10 +184,43 @@ export function cooldownLeft(seconds: number, last: number, now: number): number
   return Math.max(0, Math.min(span, last + span - now));
 }
 
-function passed(rule: string, measure: string): Passage {
-  return { check: { rule, measure, outcome: 'passed' } };
+function skips({ line, match }: Asked): boolean {
+  const { moderatorsSkip } = match.prepared.command.gates;
+  return line.roles.includes('streamer') || (moderatorsSkip && line.roles.includes('moderator'));
 }
 
-function stopped(rule: string, measure: string, brief: string): Passage {
-  return { check: { rule, measure, outcome: 'stopped' }, stop: { outcome: 'stopped', brief } };
+/** A name that was bound to a viewer holds for that viewer alone, whoever carries the name later. */
+function isNamed({ name, viewer }: NamedViewer, line: ChatLine): boolean {
+  return viewer === null ? foldName(name) === foldName(line.name) : viewer === line.viewer;
+}
+
+function namesOf(named: readonly NamedViewer[]): string {
+  const names = named.slice(0, 3).map(({ name }) => name);
+  return named.length > 3 ? `${names.join(', ')} and ${String(named.length - 3)} more` : names.join(', ');
+}
+
+function whoInWords(lowest: Parameters<typeof hasAtLeast>[1]): string {
+  if (lowest === 'viewer') return 'Anyone may use it';
+  return lowest === 'streamer' ? 'Only for the streamer' : `For ${ROLE_NAMES[lowest]}s and up`;
+}
+
+function passed(rule: string, measure: string): Passage {
+  return { checks: [{ rule, measure, outcome: 'passed' }] };
+}
+
+function stopped(
+  rule: string,
+  measure: string,
+  gate: RefusingGate | undefined,
+  brief: string,
+  before: readonly Check[] = [],
+): Passage & { readonly stop: Stop } {
+  return {
+    checks: [...before, { rule, measure, outcome: 'stopped' }],
+    stop: { outcome: 'stopped', brief, gate },
+  };
+}
+
+function lowerFirst(words: string): string {
+  return words.charAt(0).toLowerCase() + words.slice(1);
 }

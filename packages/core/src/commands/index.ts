@@ -1,20 +1,37 @@
-export { checkCommand, tidyName, type Faults } from './check.js';
+export { checkCommand, prefixFault, tidyCommand, tidyName } from './check.js';
 export {
   ALIASES_LIMIT,
   BLANK_COMMAND,
   commandBody,
   COOLDOWN_LIMIT,
-  PREFIX,
+  DEFAULT_PREFIX,
+  GROUP_LIMIT,
+  NAMED_LIMIT,
+  PATTERN_LIMIT,
+  PHRASES_LIMIT,
+  REFUSING_GATES,
+  titleOf,
   type Command,
   type CommandBody,
+  type Gates,
+  type NamedViewer,
+  type RefusingGate,
+  type Trigger,
 } from './command.js';
-export { decideCommand, type CommandDecision, type SayEffect } from './decide.js';
+export { decideCommand, REFUSAL_PAUSE_MS, type CommandChange, type CommandDecision } from './decide.js';
 export { cooldownLeft } from './gates.js';
 export {
-  indexCommands,
-  prepareCommand,
-  readTyped,
-  type CommandIndex,
-  type PreparedCommand,
-} from './match.js';
-export type { CommandUse, CommandWorld, UseChange } from './state.js';
+  CHOICES_LIMIT,
+  INPUT_TYPES,
+  INPUTS_LIMIT,
+  readInputs,
+  TEXT_MOST,
+  usageOf,
+  type Input,
+  type InputType,
+} from './inputs.js';
+export { prepareCommand, textBehind, TriggerIndex, type Match, type PreparedCommand } from './match.js';
+export { compilePattern, groupNames } from './pattern.js';
+export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
+export { STARTERS, type Starter } from './starters.js';
+export type { CommandUse, CommandWorld, RefusedChange, UseChange } from './state.js';

@@ -1,23 +1,42 @@
-import type { CommandIndex } from './match.js';
+import type { ChatLine } from '../chat/index.js';
+import type { Standing } from '../currency/index.js';
+import type { RoutineWorld } from '../routines/index.js';
+import type { ViewerFacts } from '../viewers/index.js';
+import type { TriggerIndex } from './match.js';
 
 /** What is remembered of a command's uses, as far as one viewer is concerned. Times are UTC milliseconds. */
 export interface CommandUse {
   readonly uses: number;
+  readonly usesByViewer: number;
   readonly lastUse: number | undefined;
   readonly lastUseByViewer: number | undefined;
 }
 
 /** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
-export interface CommandWorld {
-  readonly index: CommandIndex;
-  readonly channelName: string;
+export interface CommandWorld extends RoutineWorld {
+  readonly index: TriggerIndex;
   use(commandId: string, viewer: string): CommandUse;
+  /** who typed the line */
+  viewerOf(line: ChatLine): ViewerFacts;
+  /** a viewer who is known or present, by name */
+  viewerNamed(name: string): ViewerFacts | undefined;
+  /** undefined in a channel without a currency: cost and rank are then not asked */
+  standing(viewer: string): Standing | undefined;
+  /** when a refused viewer was last told so */
+  toldRefusal(viewer: string): number | undefined;
 }
 
 /** A use to be written down: it counts the command up and starts both cooldowns. */
 export interface UseChange {
   readonly kind: 'use';
   readonly commandId: string;
+  readonly viewer: string;
+  readonly at: number;
+}
+
+/** A refused viewer was told so; remembered so that it is not said to them again at once. */
+export interface RefusedChange {
+  readonly kind: 'refused';
   readonly viewer: string;
   readonly at: number;
 }

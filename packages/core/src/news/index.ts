@@ -39,6 +39,17 @@ export interface ConnectionView {
   readonly waiting: number;
 }
 
+/** The stream as a page shows it. */
+export interface StreamView {
+  readonly live: boolean;
+  readonly liveSince: string | null;
+  readonly title: string;
+  readonly category: string;
+  readonly viewers: number;
+  /** false where no platform tells */
+  readonly known: boolean;
+}
+
 export const ACTIVITY_KINDS = ['connection', 'arrival', 'ran', 'stopped', 'changed'] as const;
 export type ActivityKind = (typeof ACTIVITY_KINDS)[number];
 
@@ -57,6 +68,13 @@ export interface NewsOf {
   activity: ActivityView;
   /** a command was made, changed, removed or put back */
   command: { readonly id: string };
+  /** several commands were */
+  commands: { readonly count: number };
+  stream: StreamView;
+  counter: { readonly name: string; readonly value: number | null };
+  setting: { readonly key: string };
+  /** somebody's texts and names were erased from what pages show */
+  erased: { readonly viewer: string };
 }
 
 export type NewsKind = keyof NewsOf;

@@ -1,5 +1,6 @@
 import type { Why } from '../chat/index.js';
-import type { CommandWorld, SayEffect, UseChange } from '../commands/index.js';
+import type { CommandChange, CommandWorld } from '../commands/index.js';
+import type { SayEffect } from '../routines/index.js';
 
 /** Everything the stages look at. The server gives the channel as it is; rehearsal gives a copy. */
 export interface World extends CommandWorld {
@@ -7,7 +8,7 @@ export interface World extends CommandWorld {
   readonly self: string;
 }
 
-export type Change = UseChange;
+export type Change = CommandChange;
 export type Effect = SayEffect;
 
 /** What one message comes to: what is to be written, what is then to be done, and why. */

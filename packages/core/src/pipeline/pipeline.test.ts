@@ -1,24 +1,20 @@
 import { expect, test } from '@jest/globals';
-import { BLANK_COMMAND, indexCommands, prepareCommand } from '../commands/index.js';
-import { decideLine, STAGES, type World } from './index.js';
+import { command, line, worldOf } from '../test-support/index.js';
+import { strangerFacts } from '../viewers/index.js';
+import { decideLine, STAGES } from './index.js';
 
-const world: World = {
-  self: 'bot',
-  channelName: 'lanternhour',
-  index: indexCommands([prepareCommand({ ...BLANK_COMMAND, id: 'c1', name: 'map', text: 'the map' })]),
-  use: () => ({ uses: 0, lastUse: undefined, lastUseByViewer: undefined }),
-};
-const line = { id: 'l1', viewer: 'v1', name: 'pebblewren', roles: [], text: '!map', at: 0 };
+const world = worldOf([command('c1', 'the map', { name: 'map' })]);
 
 test('the stages stand in the order of a message’s way', () => {
   expect(STAGES.map(({ name }) => name)).toEqual(['speaker', 'commands']);
 });
 
-test('the bot’s own lines start nothing; a viewer’s same line does', () => {
-  expect(decideLine({ ...line, viewer: 'bot' }, world)).toMatchObject({
-    changes: [],
-    effects: [],
-    why: { outcome: 'nothing' },
-  });
-  expect(decideLine(line, world).effects).toEqual([{ kind: 'say', lines: ['the map'] }]);
+test('the bot’s own lines and ignored viewers start nothing; a viewer’s same line does', () => {
+  const ignored = { ...strangerFacts('v1', 'cheap_ropes_4u', [], 0), ignored: true };
+  for (const decision of [
+    decideLine({ ...line('!map'), viewer: 'self' }, world),
+    decideLine(line('!map'), { ...world, viewerOf: () => ignored }),
+  ])
+    expect(decision).toMatchObject({ changes: [], effects: [], why: { outcome: 'nothing' } });
+  expect(decideLine(line('!map'), world).effects).toEqual([{ kind: 'say', lines: ['the map'] }]);
 });

@@ -14,16 +14,21 @@ export interface Stage {
 const speaker: Stage = {
   name: 'speaker',
   decide(line, world) {
-    if (line.viewer !== world.self) return { passOn: [] };
-    const decided = 'The bot’s own lines start nothing';
-    return {
-      changes: [],
-      effects: [],
-      commandId: undefined,
-      why: { outcome: 'nothing', brief: 'own line', checks: [], decided },
-    };
+    if (line.viewer === world.self) return nothing('own line', 'The bot’s own lines start nothing');
+    if (world.viewerOf(line).ignored)
+      return nothing('ignored', `${line.name} is marked as ignored and starts nothing`);
+    return { passOn: [] };
   },
 };
+
+function nothing(brief: string, decided: string): Decision {
+  return {
+    changes: [],
+    effects: [],
+    commandId: undefined,
+    why: { outcome: 'nothing', brief, checks: [], decided },
+  };
+}
 
 const commands: Stage = { name: 'commands', decide: decideCommand };
 
@@ -39,11 +44,6 @@ export function decideLine(line: ChatLine, world: World): Decision {
       return { ...result, why: { ...result.why, checks: [...before, ...result.why.checks] } };
     before.push(...result.passOn);
   }
-  const why = {
-    outcome: 'nothing',
-    brief: 'nothing to do',
-    checks: before,
-    decided: 'No rule applied',
-  } as const;
-  return { changes: [], effects: [], commandId: undefined, why };
+  const decision = nothing('nothing to do', 'No rule applied');
+  return { ...decision, why: { ...decision.why, checks: before } };
 }

@@ -1,4 +1,5 @@
 const UNITS = [
+  [31_536_000, 'y'],
   [86_400, 'd'],
   [3_600, 'h'],
   [60, 'min'],
@@ -22,4 +23,15 @@ export function durationInWords(milliseconds: number): string {
     if (words.length === 2) break;
   }
   return words.length > 0 ? words.join(' ') : '0 s';
+}
+
+/**
+ * A span that has passed, in words, rounded down: whole minutes from one minute on, its
+ * two largest units. `40 s`, `31 min`, `2 h 5 min`, `1 y 47 d`.
+ *
+ * @param milliseconds anything under zero counts as zero
+ */
+export function elapsedInWords(milliseconds: number): string {
+  const seconds = Math.max(0, Math.floor(milliseconds / 1000));
+  return durationInWords((seconds < 60 ? seconds : seconds - (seconds % 60)) * 1000);
 }

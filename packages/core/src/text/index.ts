@@ -1,16 +1,21 @@
 export { byteLength, characterCount, splitText } from './bytes.js';
 export { stripCommandLead, stripControls } from './clean.js';
-export { durationInWords } from './duration.js';
+export { CounterValue, Moment, Span } from './drops.js';
+export { durationInWords, elapsedInWords } from './duration.js';
+export { FILTERS, type FilterEntry } from './filters.js';
 export { foldName, nearestName } from './names.js';
 export {
   parseText,
   renderText,
   RENDER_LIMIT_MS,
   TEXT_LIMIT,
+  unknownIn,
   type ParsedText,
   type ParseResult,
   type Rendered,
+  type Scope,
   type TextFault,
   type UnknownValue,
+  type UsedValue,
 } from './template.js';
-export { VALUES, type TextValues, type ValueEntry } from './values.js';
+export { REFUSAL_VALUES, VALUES, type TextValues, type ValueEntry } from './values.js';

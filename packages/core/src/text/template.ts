@@ -1,6 +1,8 @@
 import { Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
+import { CounterValue, Moment, Span } from './drops.js';
+import { addFilters, setMoment, type FilterMoment } from './filters.js';
 import { nearestName } from './names.js';
-import { VALUES, type TextValues } from './values.js';
+import type { TextValues } from './values.js';
 
 /**
  * Texts are Liquid. They come from people and run on every message, so the engine has
@@ -22,12 +24,21 @@ const engine = new Liquid({
   parseLimit: TEXT_LIMIT * 2,
   renderLimit: RENDER_LIMIT_MS,
   memoryLimit: MEMORY_LIMIT,
-  // An object is no text: left as it is, it would read as “[object Object]”.
-  outputEscape: (value) =>
-    typeof value === 'object' && value !== null && !Array.isArray(value) ? '' : String(value ?? ''),
+  outputEscape: shown,
 });
+addFilters(engine);
 // These read other files; there are none, and without the tag the error names it.
 for (const tag of ['include', 'render', 'layout', 'block']) Reflect.deleteProperty(engine.tags, tag);
+
+/** An object is no text: left as it is, it would read as “[object Object]”. Drops know how they read. */
+function shown(value: unknown): string {
+  if (Array.isArray(value)) return value.map(shown).join(', ');
+  if (value instanceof Span || value instanceof Moment || value instanceof CounterValue)
+    return value.toString();
+  return typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
+    ? String(value)
+    : '';
+}
 
 export interface TextFault {
   /** one sentence, without the place */
@@ -37,9 +48,9 @@ export interface TextFault {
   readonly column: number;
 }
 
-export interface UnknownValue {
+/** A value a text asks for, and where. */
+export interface UsedValue {
   readonly path: string;
-  readonly nearest: string | undefined;
   /** counted from 1 */
   readonly line: number;
   readonly column: number;
@@ -48,7 +59,7 @@ export interface UnknownValue {
 /** A text made ready to render. Keep it: parsing costs many times a rendering. */
 export interface ParsedText {
   readonly source: string;
-  readonly unknown: readonly UnknownValue[];
+  readonly used: readonly UsedValue[];
   readonly templates: readonly Template[];
   /** true when the text begins with the streamer's own letters, false when with a value */
   readonly ownStart: boolean;
@@ -56,7 +67,7 @@ export interface ParsedText {
 
 export type ParseResult = { readonly text: ParsedText } | { readonly fault: TextFault };
 
-/** Parses a text and finds the values in it that do not exist. Never throws on what a person wrote. */
+/** Parses a text and finds the values it asks for. Never throws on what a person wrote. */
 export function parseText(source: string): ParseResult {
   if (source.length > TEXT_LIMIT) {
     const message = `The text has ${String(source.length)} characters; ${String(TEXT_LIMIT)} is the most`;
@@ -68,7 +79,7 @@ export function parseText(source: string): ParseResult {
       text: {
         source,
         templates,
-        unknown: unknownValues(templates),
+        used: usedValues(templates),
         ownStart: !/^[\s\p{Cf}]*\{/u.test(source),
       },
     };
@@ -83,12 +94,32 @@ export interface Rendered {
   readonly notes: readonly string[];
 }
 
+export interface UnknownValue extends UsedValue {
+  readonly nearest: string | undefined;
+}
+
+/** The values a text asks for that are not among the `known` paths, each with the one it was likely meant to be. */
+export function unknownIn(text: ParsedText, known: ReadonlySet<string>): UnknownValue[] {
+  return text.used
+    .filter(({ path }) => !known.has(path))
+    .map((value) => ({ ...value, nearest: nearestName(value.path, [...known]) }));
+}
+
+/** What a text is rendered with. */
+export interface Scope extends FilterMoment {
+  readonly values: TextValues;
+  /** the paths there are values for */
+  readonly known: ReadonlySet<string>;
+}
+
 /**
  * Renders a text. Unknown values come out empty and are noted. A text that runs over a
  * limit or fails comes out empty with the reason noted; chat never sees a raw error.
  */
-export function renderText(parsed: ParsedText, values: TextValues): Rendered {
-  const notes = parsed.unknown.map(({ path }) => `No value is called ${path}; it was left empty`);
+export function renderText(parsed: ParsedText, { values, known, chance, now }: Scope): Rendered {
+  const unknown = new Set(parsed.used.map(({ path }) => path).filter((path) => !known.has(path)));
+  const notes = [...unknown].map((path) => `No value is called ${path}; it was left empty`);
+  setMoment(values, { chance, now });
   try {
     return { text: renderInTime(parsed, values), notes };
   } catch (error) {
@@ -121,20 +152,13 @@ function renderNote(error: unknown): string {
   return `The text could not be filled in: ${withoutPlace(reason)}`;
 }
 
-function unknownValues(templates: Template[]): UnknownValue[] {
-  const found: UnknownValue[] = [];
-  const analysis = engine.analyzeSync(templates);
-  for (const variables of Object.values(analysis.globals)) {
+function usedValues(templates: Template[]): UsedValue[] {
+  const found: UsedValue[] = [];
+  for (const variables of Object.values(engine.analyzeSync(templates).globals))
     for (const variable of variables) {
-      const path = pathOf(variable);
-      if (VALUES.some((value) => value.path === path)) continue;
-      const nearest = nearestName(
-        path,
-        VALUES.map((value) => value.path),
-      );
-      found.push({ path, nearest, line: variable.location.row, column: variable.location.col });
+      const { row: line, col: column } = variable.location;
+      found.push({ path: pathOf(variable), line, column });
     }
-  }
   return found.sort((a, b) => a.line - b.line || a.column - b.column);
 }
 

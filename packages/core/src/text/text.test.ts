@@ -1,11 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { chanceFrom } from '../random/index.js';
 import {
   byteLength,
+  CounterValue,
   durationInWords,
+  elapsedInWords,
+  Moment,
   nearestName,
   parseText,
   renderText,
+  Span,
+  unknownIn,
   splitText,
   stripCommandLead,
   stripControls,
@@ -16,6 +22,25 @@ const VALUES = {
   input: { all: 'down we go' },
   command: { uses: 3 },
   channel: { name: 'lanternhour' },
+  counter: { depth: new CounterValue(212, 268) },
+  stream: { uptime: new Span(7_510), since: new Moment(Date.UTC(2026, 10, 23, 18), 'UTC') },
+  commands: { open: () => ['!map', '!kit'] },
+};
+const SCOPE = {
+  values: VALUES,
+  known: new Set([
+    'viewer.name',
+    'input.all',
+    'command.uses',
+    'channel.name',
+    'counter.depth',
+    'counter.depth.most',
+    'stream.uptime',
+    'stream.since',
+    'commands.open',
+  ]),
+  chance: chanceFrom(() => 0.5),
+  now: Date.UTC(2026, 10, 23, 20, 5),
 };
 /** Any text, with what breaks naive cutting: surrogate pairs, joined emoji, combining marks, right-to-left. */
 const anyText = fc.string({
@@ -85,7 +110,7 @@ describe('texts with values', () => {
   const render = (source: string): ReturnType<typeof renderText> => {
     const result = parseText(source);
     if ('fault' in result) throw new Error(result.fault.message);
-    return renderText(result.text, VALUES);
+    return renderText(result.text, SCOPE);
   };
 
   test('values are filled in, and Liquid decides', () => {
@@ -103,9 +128,29 @@ describe('texts with values', () => {
       ),
     });
     const result = parseText('one\n{{ viewer.nme }}');
-    expect('text' in result && result.text.unknown).toEqual([
+    expect('text' in result && unknownIn(result.text, SCOPE.known)).toEqual([
       { path: 'viewer.nme', nearest: 'viewer.name', line: 2, column: 4 },
     ]);
+  });
+
+  test.each([
+    ['{{ counter.depth }} m, at most {{ counter.depth.most }}', '212 m, at most 268'],
+    ['{% if counter.depth > 200 %}deep{% endif %} {{ counter.depth | plus: 1 }}', 'deep 213'],
+    ['{{ stream.uptime }}', '2 h 5 min'],
+    ['{% if stream.uptime > 7200 %}long{% endif %}', 'long'],
+    ['{{ 90 | duration }}', '1 min'],
+    ['{{ stream.since }}, {{ stream.since | ago }} ago', '23 November 2026, 2 h 5 min ago'],
+    ['{{ stream.since | date: "%Y" }}', '2026'],
+    ['{{ 1 | amount: "boot", "boots" }}, {{ 1204 | amount: "boot", "boots" }}', '1 boot, 1,204 boots'],
+    [
+      '{{ 1 | ordinal }} {{ 2 | ordinal }} {{ 3 | ordinal }} {{ 11 | ordinal }} {{ 22 | ordinal }}',
+      '1st 2nd 3rd 11th 22nd',
+    ],
+    ['{{ "left, right , on" | pick }}', 'right'],
+    ['{{ "" | pick }}{{ nil | ago }}{{ "x" | duration }}', '0 s'],
+    ['{{ commands.open | join: " " }}; {{ commands.open }}', '!map !kit; !map, !kit'],
+  ])('%s reads %j', (source, text) => {
+    expect(render(source)).toEqual({ text, notes: [] });
   });
 
   test.each([
@@ -154,7 +199,7 @@ describe('texts with values', () => {
       fc.property(fc.array(fc.oneof(piece, fc.string()), { maxLength: 12 }), (pieces) => {
         const result = parseText(pieces.join(''));
         if ('fault' in result) expect(result.fault.message).not.toBe('');
-        else expect(typeof renderText(result.text, VALUES).text).toBe('string');
+        else expect(typeof renderText(result.text, SCOPE).text).toBe('string');
       }),
     );
   });
@@ -169,6 +214,16 @@ test('a wait in words is never shorter than the wait', () => {
     '1 min',
     '2 h 5 min',
     '1 d 1 h',
+  ]);
+});
+
+test('a span that has passed is never longer than it was', () => {
+  expect([-5, 40_900, 61_000, 1_890_000, 34_000_000_000].map(elapsedInWords)).toEqual([
+    '0 s',
+    '40 s',
+    '1 min',
+    '31 min',
+    '1 y 28 d',
   ]);
 });
 

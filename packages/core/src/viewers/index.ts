@@ -1,1 +1,2 @@
 export { foldNick, viewerKey } from './identity.js';
+export { strangerFacts, type ViewerFacts } from './facts.js';

@@ -1,4 +1,5 @@
+import { CommandsInFull1795478400000 } from './commands-in-full.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
 
 /** All migrations, oldest first. One that has been released is never changed. */
-export const MIGRATIONS = [FirstEvening1795392000000];
+export const MIGRATIONS = [FirstEvening1795392000000, CommandsInFull1795478400000];

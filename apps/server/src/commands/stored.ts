@@ -1,0 +1,77 @@
+import { BLANK_COMMAND, commandBody, type Command, type CommandBody } from '@gully/core/commands';
+import type { CommandRow } from '../database/index.js';
+
+/** A command as the server holds it: what a person wrote, and what is kept beside it. */
+export interface StoredCommand extends Command {
+  readonly version: number;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  readonly uses: number;
+  readonly lastUse: number | null;
+  /** why what is stored cannot be read; the command is then off by itself and can be edited anew */
+  readonly unreadable: string | undefined;
+}
+
+/** What a person wrote, with the fields they could not yet write when it was stored. */
+export function completeBody(given: Partial<CommandBody>): CommandBody {
+  return {
+    ...BLANK_COMMAND,
+    ...given,
+    trigger: { ...BLANK_COMMAND.trigger, ...given.trigger },
+    gates: {
+      ...BLANK_COMMAND.gates,
+      ...given.gates,
+      when: { ...BLANK_COMMAND.gates.when, ...given.gates?.when },
+    },
+  };
+}
+
+/** @param steps the steps of its routine, as JSON; undefined when the routine is missing */
+export function fromRow(row: CommandRow, steps: string | undefined): StoredCommand {
+  const { id, group, enabled, version, changedAt, deletedAt, uses, lastUse } = row;
+  const kept = { id, version, changedAt, deletedAt, uses, lastUse };
+  try {
+    const given = {
+      group,
+      enabled,
+      trigger: JSON.parse(row.trigger) as CommandBody['trigger'],
+      gates: JSON.parse(row.gates) as CommandBody['gates'],
+      inputs: JSON.parse(row.inputs) as CommandBody['inputs'],
+      routine: { steps: JSON.parse(steps ?? '') as CommandBody['routine']['steps'] },
+    };
+    return { ...completeBody(given), ...kept, unreadable: undefined };
+  } catch {
+    const trigger = { ...BLANK_COMMAND.trigger, name: row.name };
+    const unreadable =
+      'What is stored of it cannot be read. Write it anew, or step back to the version before.';
+    return { ...BLANK_COMMAND, trigger, group, enabled: false, ...kept, unreadable };
+  }
+}
+
+export function toRow(command: StoredCommand, name: string): CommandRow {
+  const { id, group, enabled, trigger, gates, inputs, version, changedAt, deletedAt, uses, lastUse } =
+    command;
+  return {
+    id,
+    name,
+    group,
+    enabled,
+    trigger: JSON.stringify(trigger),
+    gates: JSON.stringify(gates),
+    inputs: JSON.stringify(inputs),
+    routineId: id,
+    version,
+    changedAt,
+    deletedAt,
+    uses,
+    lastUse,
+  };
+}
+
+/** A version as it is kept, and read again. */
+export function versionText(command: CommandBody): string {
+  return JSON.stringify(commandBody(command));
+}
+export function fromVersion(text: string): CommandBody {
+  return completeBody(JSON.parse(text) as Partial<CommandBody>);
+}

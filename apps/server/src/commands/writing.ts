@@ -1,0 +1,32 @@
+import { foldName } from '@gully/core/text';
+import {
+  CommandNameRow,
+  CommandRow,
+  CommandVersionRow,
+  insertMany,
+  RoutineRow,
+  type EntityManager,
+} from '../database/index.js';
+import { toRow, versionText, type StoredCommand } from './stored.js';
+
+/** Writes a command with its routine, its names and its version, within the caller’s write. */
+export async function writeCommand(
+  manager: EntityManager,
+  command: StoredCommand,
+  name: string,
+): Promise<void> {
+  const { id, version, changedAt, routine, trigger, deletedAt } = command;
+  await manager.save(RoutineRow, { id, steps: JSON.stringify(routine.steps), changedAt });
+  const { uses: _uses, lastUse: _lastUse, ...fields } = toRow(command, name);
+  // Uses are counted by the pipeline meanwhile, so a change must not write them.
+  const { affected } = await manager.update(CommandRow, { id }, fields);
+  if (affected === 0) await manager.insert(CommandRow, toRow(command, name));
+  if (deletedAt !== null) return;
+  const names = trigger.name === '' ? trigger.aliases : [trigger.name, ...trigger.aliases];
+  await insertMany(
+    manager,
+    CommandNameRow,
+    names.map((each) => ({ name: foldName(each), commandId: id })),
+  );
+  await manager.save(CommandVersionRow, { commandId: id, version, changedAt, body: versionText(command) });
+}

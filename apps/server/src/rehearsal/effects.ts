@@ -1,0 +1,40 @@
+import type { ChatLine } from '@gully/core/chat';
+import type { Change, Effect, World } from '@gully/core/pipeline';
+import { durationInWords } from '@gully/core/text';
+
+/** What a decision would have come to, in words. @param world the rehearsal's channel, the changes made */
+export function effectsInWords(
+  effects: readonly Effect[],
+  changes: readonly Change[],
+  { name }: ChatLine,
+  world: World,
+): string[] {
+  const lines = effects.reduce((sum, effect) => sum + effect.lines.length, 0);
+  const words = lines === 0 ? [] : [`says ${String(lines)} ${lines === 1 ? 'line' : 'lines'}`];
+  for (const change of changes) words.push(...changeInWords(change, name, world));
+  return words;
+}
+
+function changeInWords(change: Change, name: string, world: World): string[] {
+  switch (change.kind) {
+    case 'counter':
+      return [`sets the counter ${change.counter} to ${String(change.value)}`];
+    case 'draw':
+      return [
+        `${String(change.state.left.length)} of ${String(change.state.count)} texts are left in this round`,
+      ];
+    case 'refused':
+      return [`tells ${name} so; not again for 15 s`];
+    case 'use': {
+      const { commandId, viewer } = change;
+      const prepared = world.index.commands.find(({ command }) => command.id === commandId);
+      if (prepared === undefined) return [];
+      const { cooldown, viewerCooldown } = prepared.command.gates;
+      const waits: string[] = [];
+      if (cooldown > 0) waits.push(durationInWords(cooldown * 1000));
+      if (viewerCooldown > 0) waits.push(`${name} ${durationInWords(viewerCooldown * 1000)}`);
+      const counted = `counts ${prepared.title} up to ${String(world.use(commandId, viewer).uses)}`;
+      return waits.length === 0 ? [counted] : [counted, `cools down ${waits.join(', ')}`];
+    }
+  }
+}

@@ -1,0 +1,2 @@
+export { RoutinesModule } from './routines.module.js';
+export { RoutinesStore } from './routines.store.js';

@@ -1,0 +1,3 @@
+export { Persona } from './persona.js';
+export { SettingsModule } from './settings.module.js';
+export { SettingsService } from './settings.service.js';

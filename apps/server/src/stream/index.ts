@@ -1,0 +1,2 @@
+export { StreamModule } from './stream.module.js';
+export { StreamService } from './stream.service.js';

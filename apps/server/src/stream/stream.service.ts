@@ -1,0 +1,99 @@
+import { Inject, Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
+import { OFFLINE, type StreamState } from '@gully/core/stream';
+import type { StreamView } from '@gully/core/news';
+import { Environment } from '../configuration/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
+
+/** How often the platform is asked, and how long it has to answer. */
+const ASK_MS = 5_000;
+const ANSWER_MS = 3_000;
+
+/**
+ * Whether the stream is live, and what it shows: asked of the platform every few seconds.
+ * While the platform does not answer, what it said last holds. Without one it is offline.
+ */
+@Injectable()
+export class StreamService implements OnModuleInit, OnModuleDestroy {
+  private current: StreamState = OFFLINE;
+  private timer: NodeJS.Timeout | undefined;
+  private failing = false;
+  private ended = false;
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly news: NewsService,
+    @Inject(LOG) private readonly log: Log,
+  ) {}
+
+  /** Where the platform answers, if there is one. */
+  private get source(): string | undefined {
+    return this.environment.GULLY_STREAM_URL ?? this.environment.GULLY_STANDIN_URL;
+  }
+
+  async onModuleInit(): Promise<void> {
+    await this.ask();
+  }
+
+  onModuleDestroy(): void {
+    this.ended = true;
+    clearTimeout(this.timer);
+  }
+
+  get state(): StreamState {
+    return this.current;
+  }
+
+  view(): StreamView {
+    const { live, liveSince, title, category, viewers } = this.current;
+    const since = liveSince === undefined ? null : new Date(liveSince).toISOString();
+    return { live, liveSince: since, title, category, viewers, known: this.source !== undefined };
+  }
+
+  /** Asks the platform now, and again after a while. */
+  async ask(): Promise<void> {
+    clearTimeout(this.timer);
+    if (this.source === undefined || this.ended) return;
+    try {
+      const response = await fetch(new URL('/stream', this.source), {
+        signal: AbortSignal.timeout(ANSWER_MS),
+      });
+      if (!response.ok) throw new Error(`it answered ${String(response.status)}`);
+      this.take(readState(await response.json()));
+      this.failing = false;
+    } catch (error) {
+      if (!this.failing) this.log.warn({ error }, 'the platform does not tell the stream’s state');
+      this.failing = true;
+    }
+    clearTimeout(this.timer);
+    this.later();
+  }
+
+  private later(): void {
+    if (!this.ended) this.timer = setTimeout(() => void this.ask(), ASK_MS).unref();
+  }
+
+  private take(next: StreamState): void {
+    const changed = JSON.stringify(next) !== JSON.stringify(this.current);
+    this.current = next;
+    if (changed) this.news.publish('stream', this.view());
+  }
+}
+
+/** What the platform said, with nothing taken on trust. */
+function readState(answer: unknown): StreamState {
+  const { live, liveSince, title, category, viewers } = (answer ?? {}) as Record<string, unknown>;
+  const since = typeof liveSince === 'string' ? Date.parse(liveSince) : NaN;
+  const isLive = live === true;
+  return {
+    live: isLive,
+    liveSince: isLive ? (Number.isNaN(since) ? Date.now() : since) : undefined,
+    title: wordsOf(title),
+    category: wordsOf(category),
+    viewers: typeof viewers === 'number' && viewers >= 0 ? Math.floor(viewers) : 0,
+  };
+}
+
+function wordsOf(value: unknown): string {
+  return typeof value === 'string' ? value.slice(0, 500) : '';
+}

@@ -1,0 +1,72 @@
+import { Readable } from 'node:stream';
+import { Body, Controller, Get, HttpCode, Post, StreamableFile } from '@nestjs/common';
+import { ApiBody, ApiConsumes, ApiOkResponse, ApiProduces, ApiProperty, ApiTags } from '@nestjs/swagger';
+import { IsString, Length } from 'class-validator';
+import { Problem } from '../problem/index.js';
+import { ViewersCsv, type Preview } from './csv.js';
+
+class FaultDto {
+  @ApiProperty() line!: number;
+  @ApiProperty() fault!: string;
+}
+class CsvPreviewDto implements Preview {
+  @ApiProperty() token!: string;
+  @ApiProperty() rows!: number;
+  @ApiProperty({ description: 'viewers not known yet' }) fresh!: number;
+  @ApiProperty() changed!: number;
+  @ApiProperty() same!: number;
+  @ApiProperty({ type: [String] }) columns!: string[];
+  @ApiProperty({ type: [String], description: 'columns that are not known and are passed over' })
+  passedOver!: string[];
+  @ApiProperty({ description: 'rows that cannot be used and are passed over' }) faulty!: number;
+  @ApiProperty({ type: [FaultDto], description: 'the first of them' }) faults!: FaultDto[];
+}
+class TokenDto {
+  @ApiProperty() @IsString() @Length(1, 40) token!: string;
+}
+class AppliedDto {
+  @ApiProperty() added!: number;
+  @ApiProperty() changed!: number;
+}
+
+/** Viewers as a file. Stands before the viewers' own routes, which take any word for an id. */
+@ApiTags('viewers')
+@Controller('api/viewers')
+export class CsvController {
+  constructor(private readonly csv: ViewersCsv) {}
+
+  @Get('export')
+  @ApiProduces('text/csv')
+  @ApiOkResponse({ schema: { type: 'string' } })
+  export(): StreamableFile {
+    return new StreamableFile(Readable.from(this.csv.export()), {
+      type: 'text/csv; charset=utf-8',
+      disposition: 'attachment; filename="viewers.csv"',
+    });
+  }
+
+  /** Looks at a file; nothing changes. */
+  @Post('import/preview')
+  @HttpCode(200)
+  @ApiConsumes('text/csv')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  @ApiOkResponse({ type: CsvPreviewDto })
+  async preview(@Body() file: unknown): Promise<CsvPreviewDto> {
+    if (!Buffer.isBuffer(file)) throw new Problem(415, 'Send the file as text/csv', 'Nothing was read.');
+    const preview = await this.csv.preview(file);
+    return {
+      ...preview,
+      columns: [...preview.columns],
+      passedOver: [...preview.passedOver],
+      faults: [...preview.faults],
+    };
+  }
+
+  /** Takes in the file that was looked at. */
+  @Post('import')
+  @HttpCode(200)
+  @ApiOkResponse({ type: AppliedDto })
+  apply(@Body() { token }: TokenDto): Promise<AppliedDto> {
+    return this.csv.apply(token);
+  }
+}

@@ -1,0 +1,46 @@
+import { foldName } from '@gully/core/text';
+import type { Command } from '../api/index.js';
+
+/** The commands that have the words somewhere a person would look for them. */
+export function filterCommands(commands: readonly Command[], search: string, prefix: string): Command[] {
+  const trimmed = search.trim();
+  const wanted = foldName(trimmed.startsWith(prefix) ? trimmed.slice(prefix.length) : trimmed);
+  if (wanted === '') return [...commands];
+  return commands.filter((command) => searchedText(command).includes(wanted));
+}
+
+// Folded once a command, not on every letter typed.
+const folded = new WeakMap<Command, string>();
+
+function searchedText(command: Command): string {
+  const known = folded.get(command);
+  if (known !== undefined) return known;
+  const { trigger, group, routine } = command;
+  const texts = routine.steps.flatMap((step) => (step.kind === 'say' ? step.texts : [step.counter]));
+  const text = foldName(
+    [trigger.name, ...trigger.aliases, ...trigger.phrases, trigger.pattern, group, ...texts].join('\n'),
+  );
+  folded.set(command, text);
+  return text;
+}
+
+/** A line of the list: a group's heading or a command. */
+export type ListRow =
+  | { readonly kind: 'group'; readonly name: string; readonly commands: readonly Command[] }
+  | { readonly kind: 'command'; readonly command: Command };
+
+/** Commands under their groups' headings; those without a group first, without one. */
+export function groupedRows(commands: readonly Command[]): ListRow[] {
+  const groups = new Map<string, Command[]>();
+  for (const command of commands) {
+    const members = groups.get(command.group);
+    if (members === undefined) groups.set(command.group, [command]);
+    else members.push(command);
+  }
+  return [...groups]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .flatMap(([name, members]): ListRow[] => [
+      ...(name === '' ? [] : [{ kind: 'group' as const, name, commands: members }]),
+      ...members.map((command) => ({ kind: 'command' as const, command })),
+    ]);
+}

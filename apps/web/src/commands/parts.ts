@@ -1,0 +1,159 @@
+import { ROLE_NAMES } from '@gully/core/chat';
+import { BLANK_COMMAND, usageOf, type CommandBody, type Gates } from '@gully/core/commands';
+import type { Step } from '@gully/core/routines';
+import { whenInWords } from '@gully/core/stream';
+import { durationInWords } from '@gully/core/text';
+
+/**
+ * The parts of a command a person changes, each with its words: for the sentence, for what
+ * it was, and for showing two versions side by side.
+ */
+interface PartOf {
+  readonly label: string;
+  of(body: CommandBody): unknown;
+  words(body: CommandBody): string;
+}
+
+export const PARTS = {
+  name: { label: 'Name', of: ({ trigger }) => trigger.name, words: ({ trigger }) => trigger.name || 'none' },
+  aliases: {
+    label: 'Aliases',
+    of: ({ trigger }) => trigger.aliases,
+    words: ({ trigger }) => trigger.aliases.join(', ') || 'none',
+  },
+  heard: {
+    label: 'Heard in',
+    of: ({ trigger: { phrases, wholeMessage, pattern, matchCase, fromBots, connections } }) => [
+      phrases,
+      wholeMessage,
+      pattern,
+      matchCase,
+      fromBots,
+      connections,
+    ],
+    words: heardInWords,
+  },
+  inputs: {
+    label: 'Inputs',
+    of: ({ inputs }) => inputs,
+    words: ({ inputs }) => usageOf('', inputs) || 'none',
+  },
+  who: {
+    label: 'Who',
+    of: ({ gates: { lowestRole, onlyRoles, always, never } }) => [lowestRole, onlyRoles, always, never],
+    words: ({ gates }) => whoInWords(gates),
+  },
+  often: {
+    label: 'How often',
+    of: ({ gates: { cooldown, viewerCooldown, moderatorsSkip } }) => [
+      cooldown,
+      viewerCooldown,
+      moderatorsSkip,
+    ],
+    words: ({ gates }) => oftenInWords(gates),
+  },
+  when: { label: 'When', of: ({ gates }) => gates.when, words: ({ gates }) => whenInWords(gates.when) },
+  refusals: {
+    label: 'The refused hear',
+    of: ({ gates }) => gates.refusals,
+    words: ({ gates }) => refusalsInWords(gates),
+  },
+  group: { label: 'Group', of: ({ group }) => group, words: ({ group }) => group || 'no group' },
+  enabled: { label: 'On', of: ({ enabled }) => enabled, words: ({ enabled }) => (enabled ? 'on' : 'off') },
+  steps: {
+    label: 'Steps',
+    of: ({ routine }) => routine.steps,
+    words: ({ routine }) => routine.steps.map(stepInWords).join(' · '),
+  },
+} as const satisfies Record<string, PartOf>;
+
+export type Part = keyof typeof PARTS;
+
+/** The parts in which two bodies differ. */
+export function changedParts(a: CommandBody, b: CommandBody): Part[] {
+  return (Object.keys(PARTS) as Part[]).filter(
+    (part) => JSON.stringify(PARTS[part].of(a)) !== JSON.stringify(PARTS[part].of(b)),
+  );
+}
+
+function heardInWords({ trigger }: CommandBody): string {
+  const { phrases, wholeMessage, pattern, connections } = trigger;
+  const words: string[] = [];
+  if (phrases.length > 0)
+    words.push(
+      `${wholeMessage ? 'as the whole message' : 'anywhere'}: ${phrases.map((phrase) => `“${phrase}”`).join(', ')}`,
+    );
+  if (pattern !== '') words.push(`the pattern ${pattern}`);
+  if (connections.length > 0) words.push(`only from ${connections.join(', ')}`);
+  return words.join('; ') || 'nothing else';
+}
+
+export function whoInWords({ lowestRole, onlyRoles, always, never }: Gates): string {
+  const named = always.map(({ name }) => name).join(', ');
+  const without = never.length === 0 ? '' : `, never ${never.map(({ name }) => name).join(', ')}`;
+  if (onlyRoles.length > 0) {
+    const roles = onlyRoles.map((role) => `${ROLE_NAMES[role]}s`).join(' and ');
+    return `Only ${roles}${named === '' ? '' : ` and ${named}`}${without}`;
+  }
+  if (lowestRole === 'streamer' && named !== '') return `Only ${named}${without}`;
+  const lowest =
+    lowestRole === 'viewer'
+      ? 'Anyone'
+      : lowestRole === 'streamer'
+        ? 'Only the streamer'
+        : `${sentenceCase(ROLE_NAMES[lowestRole])}s and up`;
+  return `${lowest}${named === '' || lowestRole === 'viewer' ? '' : `, and ${named}`}${without}`;
+}
+
+export function oftenInWords({ cooldown, viewerCooldown }: Gates): string {
+  const words: string[] = [];
+  if (cooldown !== 0) words.push(`every ${inWords(cooldown)}`);
+  if (viewerCooldown !== 0)
+    words.push(`each viewer ${words.length === 0 ? 'every ' : ''}${inWords(viewerCooldown)}`);
+  return words.length === 0 ? 'as often as they like' : words.join(', ');
+}
+
+/** How often in the few letters a table has room for. */
+export function oftenInShort({ cooldown, viewerCooldown }: Gates): string {
+  const words: string[] = [];
+  if (cooldown !== 0) words.push(inWords(cooldown));
+  if (viewerCooldown !== 0) words.push(`each ${inWords(viewerCooldown)}`);
+  return words.join(', ');
+}
+
+function inWords(seconds: number): string {
+  return Number.isFinite(seconds) ? durationInWords(seconds * 1000) : '…';
+}
+
+export function refusalsInWords({ refusals }: Gates): string {
+  const texts = Object.values(refusals).filter((text) => text.trim() !== '').length;
+  if (texts === 0) return 'nothing';
+  return texts === 1 ? 'one text' : `${String(texts)} texts`;
+}
+
+function stepInWords(step: Step): string {
+  return step.kind === 'say' ? step.texts.map(plain).join(' / ') : `counter ${step.counter}`;
+}
+
+/** What a command does, in one line: its first text, values shown as an ellipsis. */
+export function summaryOf({ routine }: CommandBody): string {
+  const say = routine.steps.find((step) => step.kind === 'say');
+  return plain(say?.texts[0] ?? '');
+}
+
+function plain(text: string): string {
+  return text
+    .replace(/\{\{[^]*?\}\}|\{%[^]*?%\}/gu, '…')
+    .replace(/\s+/gu, ' ')
+    .replace(/^[…,.:\s]+/u, '')
+    .trim();
+}
+
+function sentenceCase(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+/** A new command, with lists of its own. */
+export function blankBody(): CommandBody {
+  return structuredClone(BLANK_COMMAND);
+}

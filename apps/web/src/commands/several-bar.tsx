@@ -1,0 +1,49 @@
+import { useState } from 'react';
+import type { Command } from '../api/index.js';
+import { Opens } from '../ui/index.js';
+import { GroupField } from './group-blank.js';
+import { useSeveral } from './several.js';
+
+interface SeveralBarProps {
+  readonly chosen: readonly string[];
+  readonly commands: readonly Command[];
+  readonly onClear: () => void;
+}
+
+/** What can be done with the commands ticked in the table. */
+export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
+  const several = useSeveral();
+  const [group, setGroup] = useState('');
+  const act = (action: Parameters<typeof several.mutate>[0]['action']): void => {
+    several.mutate({ ids: chosen, action, group }, { onSuccess: onClear });
+  };
+  const button = (label: string, action: Parameters<typeof act>[0]) => (
+    <button
+      type="button"
+      className="btn s"
+      disabled={several.isPending}
+      onClick={() => {
+        act(action);
+      }}
+    >
+      {label}
+    </button>
+  );
+  return (
+    <div className="row flex-wrap" role="toolbar" aria-label="The ticked commands">
+      <b>{chosen.length} ticked</b>
+      {button('Switch on', 'switch-on')}
+      {button('Switch off', 'switch-off')}
+      <Opens label="Group the ticked commands" shown="Group…">
+        <GroupField group={group} others={commands} onChange={setGroup} />
+        <div className="pt-2">
+          {button(group.trim() === '' ? 'Take out of their groups' : `Put under ${group.trim()}`, 'group')}
+        </div>
+      </Opens>
+      {button('Delete', 'delete')}
+      <button type="button" className="btn s bare ml-auto" onClick={onClear}>
+        Untick all
+      </button>
+    </div>
+  );
+}

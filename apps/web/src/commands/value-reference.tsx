@@ -1,0 +1,95 @@
+import { FILTERS, parseText, renderText, VALUES, type Scope } from '@gully/core/text';
+import { Command } from 'cmdk';
+import { insertAtCursor } from './text-field.js';
+
+interface ValueReferenceProps {
+  readonly open: boolean;
+  readonly scope: Scope;
+  readonly onOpen: (open: boolean) => void;
+}
+
+const MEANINGS: ReadonlyMap<string, string> = new Map(VALUES.map(({ path, means }) => [path, means]));
+
+/** All values and filters, to be searched, each with what it holds now. Choosing one puts it into the text. */
+export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
+  const own = [...scope.known].filter((path) => !MEANINGS.has(path));
+  const choose = (insert: string): void => {
+    onOpen(false);
+    // After the dialog has given the focus back.
+    requestAnimationFrame(() => {
+      insertAtCursor(insert);
+    });
+  };
+  const item = (path: string, means: string) => (
+    <Command.Item
+      key={path}
+      value={path}
+      keywords={[means]}
+      className="choice !grid grid-cols-[190px_1fr_130px]"
+      onSelect={() => {
+        choose(`{{ ${path} }}`);
+      }}
+    >
+      <span className="m truncate">{path}</span>
+      <span className="s2 text-soft">{means}</span>
+      <span className="s2 truncate text-right text-pool">{nowOf(path, scope)}</span>
+    </Command.Item>
+  );
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={onOpen}
+      label="Values"
+      overlayClassName="veil"
+      contentClassName="float fixed top-[8vh] left-1/2 w-[min(680px,94vw)] -translate-x-1/2 p-2"
+      loop
+    >
+      <Command.Input className="blank !h-9 w-full" placeholder="Find a value or a filter" />
+      <Command.List className="mt-2 max-h-[66vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
+        <Command.Empty className="p-3 text-soft">No value is called that.</Command.Empty>
+        {own.length > 0 && (
+          <Command.Group heading="Of this command, and counters">
+            {own.map((path) => item(path, ownMeaning(path)))}
+          </Command.Group>
+        )}
+        <Command.Group heading="Everywhere, with what it holds now">
+          {VALUES.map(({ path, means }) => item(path, means))}
+        </Command.Group>
+        <Command.Group heading="Filters, behind a value">
+          {FILTERS.map(({ name, means, example }) => (
+            <Command.Item
+              key={name}
+              value={`filter ${name}`}
+              keywords={[means]}
+              className="choice !grid grid-cols-[190px_1fr_130px]"
+              onSelect={() => {
+                choose(example);
+              }}
+            >
+              <span className="m">| {name}</span>
+              <span className="s2 text-soft">
+                {means}
+                <span className="m block">{example}</span>
+              </span>
+              <span className="s2 truncate text-right text-pool">{shown(example, scope)}</span>
+            </Command.Item>
+          ))}
+        </Command.Group>
+      </Command.List>
+    </Command.Dialog>
+  );
+}
+
+function ownMeaning(path: string): string {
+  if (path.endsWith('.most')) return 'the highest the counter has been';
+  return path.startsWith('counter.') ? 'a counter' : 'what was typed for it';
+}
+
+function nowOf(path: string, scope: Scope): string {
+  return shown(`{{ ${path} }}`, scope) || 'empty';
+}
+
+function shown(source: string, scope: Scope): string {
+  const result = parseText(source);
+  return 'text' in result ? renderText(result.text, scope).text : '';
+}

@@ -1,0 +1,118 @@
+import { ROLE_NAMES, ROLES, type Role } from '@gully/core/chat';
+import type { Gates, NamedViewer } from '@gully/core/commands';
+import { useState } from 'react';
+import { AUDIENCES, Choice, Fault, Opens, Tick } from '../ui/index.js';
+import { whoInWords } from './parts.js';
+
+interface WhoProps {
+  readonly gates: Gates;
+  readonly draft: boolean;
+  readonly was: string;
+  readonly fault: string | undefined;
+  readonly onChange: (change: Partial<Gates>) => void;
+}
+
+const LISTED: readonly Role[] = ROLES.filter((role) => role !== 'streamer');
+
+/** Who may use it: a lowest role or a list of roles, and viewers by name. */
+export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
+  const { lowestRole, onlyRoles, always, never } = gates;
+  const listed = onlyRoles.length > 0;
+  return (
+    <>
+      <Opens
+        label={`Who may use it: ${whoInWords(gates)}`}
+        shown={whoInWords(gates)}
+        draft={draft}
+        wrong={fault !== undefined}
+      >
+        <div className="grid w-[min(360px,80vw)] gap-2.5">
+          <div className="row flex-wrap">
+            <Choice
+              label="Lowest role"
+              value={listed ? 'list' : lowestRole}
+              options={[...AUDIENCES, { value: 'list' as const, label: 'Only the roles ticked below' }]}
+              onChange={(next) => {
+                if (next === 'list') onChange({ onlyRoles: ['subscriber'] });
+                else onChange({ lowestRole: next, onlyRoles: [] });
+              }}
+            />
+          </div>
+          {listed && (
+            <fieldset className="row flex-wrap !gap-3">
+              <legend className="sr-only">Roles that may use it</legend>
+              {LISTED.map((role) => (
+                <Tick
+                  key={role}
+                  label={ROLE_NAMES[role]}
+                  checked={onlyRoles.includes(role)}
+                  onChange={(next) => {
+                    const left = onlyRoles.filter((each) => each !== role);
+                    onChange({ onlyRoles: next ? [...left, role] : left });
+                  }}
+                />
+              ))}
+            </fieldset>
+          )}
+          <NamesField
+            label="Always these viewers, whatever their role; parted by spaces"
+            named={always}
+            onChange={(next) => {
+              onChange({ always: next });
+            }}
+          />
+          <NamesField
+            label="Never these"
+            named={never}
+            onChange={(next) => {
+              onChange({ never: next });
+            }}
+          />
+          <Fault>{fault}</Fault>
+          <p className="s2 text-soft">
+            The streamer always may. For one viewer alone: <i>Only the streamer</i>, and always that viewer.
+          </p>
+        </div>
+      </Opens>
+      {draft && <span className="was"> was {lowerFirst(was)}</span>}
+    </>
+  );
+}
+
+function NamesField({
+  label,
+  named,
+  onChange,
+}: {
+  readonly label: string;
+  readonly named: readonly NamedViewer[];
+  readonly onChange: (named: NamedViewer[]) => void;
+}) {
+  const [typed, setTyped] = useState(named.map(({ name }) => name).join(' '));
+  return (
+    <label className="block">
+      <span className="s2 block pb-1 text-soft">{label}</span>
+      <input
+        className="blank"
+        value={typed}
+        placeholder="nobody"
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const names = event.target.value.split(/[\s,]+/u).map((name) => name.replace(/^@/u, ''));
+          onChange(
+            names
+              .filter((name) => name !== '')
+              // A name that was bound to a viewer stays bound to them.
+              .map((name) => named.find((each) => each.name === name) ?? { name, viewer: null }),
+          );
+        }}
+      />
+    </label>
+  );
+}
+
+function lowerFirst(words: string): string {
+  return words.charAt(0).toLowerCase() + words.slice(1);
+}

@@ -1,0 +1,1 @@
+export { CountersPage } from './counters-page.js';

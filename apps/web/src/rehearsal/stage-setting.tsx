@@ -1,0 +1,130 @@
+import { titleOf } from '@gully/core/commands';
+import { FORCED } from '@gully/core/random';
+import { durationInWords } from '@gully/core/text';
+import { useQuery } from '@tanstack/react-query';
+import { CircleDashed, RotateCcw } from 'lucide-react';
+import { openDraft } from '../commands/index.js';
+import { streamQuery, usePrefix } from '../live/index.js';
+import { Choice, Opens } from '../ui/index.js';
+import { PersonaBlank } from './persona-blank.js';
+import { ahead as clockAhead, circumstances, takes as allTakes } from './takes.js';
+
+const MOVES = [
+  { label: '+1 min', seconds: 60 },
+  { label: '+10 min', seconds: 600 },
+] as const;
+const WEEK = 604_800;
+const CHANCES = [
+  { value: 'chance', label: 'as it falls' },
+  ...FORCED.map((value) => ({ value, label: { win: 'a win', lose: 'a loss', rare: 'the rarest' }[value] })),
+] as const;
+
+/** Who one is in the rehearsal, and what is different from the channel as it is. */
+export function StageSetting({ onReset }: { readonly onReset: () => void }) {
+  const ahead = clockAhead.use();
+  const takes = allTakes.use();
+  const given = circumstances.use();
+  const draft = openDraft.use();
+  const prefix = usePrefix();
+  const { data: stream } = useQuery(streamQuery);
+  const different = ahead > 0 || Object.values(given).some((value) => value !== undefined);
+  const liveShown = given.live === undefined ? 'as it is' : given.live ? 'live' : 'offline';
+  const asIf =
+    given.category === undefined
+      ? `${liveShown}${given.live === undefined && stream !== undefined ? `, ${stream.live ? 'live' : 'offline'}` : ''}`
+      : `${liveShown}, ${given.category}`;
+  return (
+    <div className="persona">
+      <dl>
+        <dt>You are</dt>
+        <dd>
+          <PersonaBlank />
+        </dd>
+        <dt>with</dt>
+        <dd className="row">
+          {draft === undefined ? (
+            <span className="text-soft">the commands as saved</span>
+          ) : (
+            <span className="state text-ochre">
+              <CircleDashed className="i s" aria-hidden="true" /> your draft of {titleOf(draft, prefix)}
+            </span>
+          )}
+        </dd>
+        <dt>as if</dt>
+        <dd className="row">
+          <Opens
+            label={`As if: ${asIf}`}
+            shown={asIf}
+            draft={given.live !== undefined || given.category !== undefined}
+          >
+            <div className="grid gap-2">
+              <Choice
+                label="As if live or offline"
+                value={given.live === undefined ? 'real' : given.live ? 'live' : 'offline'}
+                options={[
+                  { value: 'real', label: 'as it is' },
+                  { value: 'live', label: 'live' },
+                  { value: 'offline', label: 'offline' },
+                ]}
+                onChange={(next) => {
+                  circumstances.set({ ...given, live: next === 'real' ? undefined : next === 'live' });
+                }}
+              />
+              <label className="block">
+                <span className="s2 block pb-1 text-soft">Category; empty for the one there is</span>
+                <input
+                  className="blank"
+                  value={given.category ?? ''}
+                  placeholder={stream?.category ?? ''}
+                  autoComplete="off"
+                  onChange={(event) => {
+                    circumstances.set({ ...given, category: event.target.value || undefined });
+                  }}
+                />
+              </label>
+            </div>
+          </Opens>
+          <span className="s2 ml-1 text-soft">chance</span>
+          <Choice
+            label="What chance comes to"
+            value={given.forced ?? 'chance'}
+            options={CHANCES}
+            draft={given.forced !== undefined}
+            onChange={(next) => {
+              circumstances.set({ ...given, forced: next === 'chance' ? undefined : next });
+            }}
+          />
+        </dd>
+        <dt>clock</dt>
+        <dd className="row">
+          <span className={ahead === 0 ? 'text-soft' : 'state text-pool'}>
+            {ahead === 0 ? 'now' : `${durationInWords(ahead * 1000)} on`}
+          </span>
+          {MOVES.map(({ label, seconds }) => (
+            <button
+              key={label}
+              type="button"
+              className="btn s bare"
+              title="Move the rehearsal’s clock on, to watch cooldowns end"
+              onClick={() => {
+                clockAhead.set(Math.min(WEEK, ahead + seconds));
+              }}
+            >
+              {label}
+            </button>
+          ))}
+          {(takes.length > 0 || different) && (
+            <button
+              type="button"
+              className="btn s bare ml-auto"
+              title="Forget what was rehearsed; back to the channel as it is now"
+              onClick={onReset}
+            >
+              <RotateCcw className="i s" aria-hidden="true" /> Reset
+            </button>
+          )}
+        </dd>
+      </dl>
+    </div>
+  );
+}

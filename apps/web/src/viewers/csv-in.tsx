@@ -1,0 +1,134 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Upload } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { answerOf, api, problemOf, type CsvPreview } from '../api/index.js';
+import { Fault } from '../ui/index.js';
+
+/** Viewers from a file: first what it would do, then doing it. */
+export function CsvIn() {
+  const file = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const preview = useMutation({
+    mutationFn: (chosen: File) =>
+      answerOf(
+        api.POST('/api/viewers/import/preview', {
+          body: '',
+          bodySerializer: () => chosen,
+          headers: { 'content-type': 'text/csv' },
+        }),
+      ),
+    onSettled: () => {
+      setOpen(true);
+    },
+  });
+  const apply = useMutation({
+    mutationFn: (token: string) => answerOf(api.POST('/api/viewers/import', { body: { token } })),
+    onSuccess: ({ added, changed }) => {
+      setOpen(false);
+      void queries.invalidateQueries({ queryKey: ['viewers'] });
+      toast(`Added ${added.toLocaleString('en')} viewers, changed ${changed.toLocaleString('en')}`);
+    },
+  });
+  return (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept=".csv,text/csv"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="CSV file of viewers"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          event.target.value = '';
+          apply.reset();
+          if (chosen !== undefined) preview.mutate(chosen);
+        }}
+      />
+      <button
+        type="button"
+        className="btn s"
+        disabled={preview.isPending}
+        onClick={() => {
+          file.current?.click();
+        }}
+      >
+        <Upload className="i s" aria-hidden="true" /> {preview.isPending ? 'Reading…' : 'CSV in'}
+      </button>
+      <Dialog.Root open={open} onOpenChange={setOpen}>
+        <Dialog.Portal>
+          <Dialog.Overlay className="veil" />
+          <Dialog.Content
+            className="float fixed top-[10vh] left-1/2 max-h-[80vh] w-[min(560px,94vw)] -translate-x-1/2 overflow-y-auto p-4"
+            aria-describedby={undefined}
+          >
+            <Dialog.Title className="h2 mb-2">Viewers from a file</Dialog.Title>
+            {preview.error !== null && (
+              <p className="text-crimson" role="alert">
+                {problemOf(preview.error).title}. {problemOf(preview.error).detail}
+              </p>
+            )}
+            {preview.data !== undefined && <Shown preview={preview.data} />}
+            {apply.error !== null && (
+              <Fault>{`${problemOf(apply.error).title}. ${problemOf(apply.error).detail}`}</Fault>
+            )}
+            <p className="row mt-4">
+              {preview.data !== undefined && (
+                <button
+                  type="button"
+                  className="btn do"
+                  disabled={apply.isPending || preview.data.fresh + preview.data.changed === 0}
+                  onClick={() => {
+                    apply.mutate(preview.data.token);
+                  }}
+                >
+                  {apply.isPending ? 'Taking them in…' : 'Take them in'}
+                </button>
+              )}
+              <Dialog.Close className="btn">Close</Dialog.Close>
+            </p>
+          </Dialog.Content>
+        </Dialog.Portal>
+      </Dialog.Root>
+    </>
+  );
+}
+
+function Shown({ preview }: { readonly preview: CsvPreview }) {
+  const { rows, fresh, changed, same, faulty, faults, columns, passedOver } = preview;
+  const figure = (count: number, words: string) => (
+    <div className="contents">
+      <dt className="m text-right">{count.toLocaleString('en')}</dt>
+      <dd>{words}</dd>
+    </div>
+  );
+  return (
+    <>
+      <p className="text-soft">
+        {rows.toLocaleString('en')} rows with {columns.join(', ')}. Nothing has changed yet.
+        {passedOver.length > 0 && (
+          <> Columns passed over, since they are not known: {passedOver.join(', ')}.</>
+        )}
+      </p>
+      <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+        {figure(fresh, 'not known yet, would be added')}
+        {figure(changed, 'known, would get the figures of the file')}
+        {figure(same, 'known and the same')}
+        {figure(faulty, 'rows that cannot be used, passed over')}
+      </dl>
+      {faults.length > 0 && (
+        <ul className="mt-2 border-t border-line pt-2 text-[13px]">
+          {faults.map(({ line, fault }) => (
+            <li key={line}>
+              <span className="text-soft">line {line}:</span> {fault}
+            </li>
+          ))}
+          {faulty > faults.length && <li className="text-soft">and {faulty - faults.length} more</li>}
+        </ul>
+      )}
+    </>
+  );
+}

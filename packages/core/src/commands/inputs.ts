@@ -1,0 +1,153 @@
+import { readAmount } from '../currency/index.js';
+import { characterCount } from '../text/index.js';
+import type { ViewerFacts } from '../viewers/index.js';
+import { compilePattern } from './pattern.js';
+
+export const INPUT_TYPES = ['viewer', 'number', 'amount', 'choice', 'word', 'text', 'yes-no'] as const;
+export type InputType = (typeof INPUT_TYPES)[number];
+
+/** A named word typed behind a command. */
+export interface Input {
+  readonly name: string;
+  readonly type: InputType;
+  readonly optional: boolean;
+  /** bounds of a number or an amount; null for none */
+  readonly least: number | null;
+  /** of a text, its most characters */
+  readonly most: number | null;
+  readonly choices: readonly string[];
+  /** RE2 syntax a word must match whole; empty for any */
+  readonly pattern: string;
+}
+
+export const INPUTS_LIMIT = 10;
+export const CHOICES_LIMIT = 30;
+export const INPUT_NAME = /^[a-z][a-z0-9_]{0,19}$/u;
+export const TEXT_MOST = 400;
+
+/** What reading inputs looks at. */
+export interface InputWorld {
+  /** a viewer who is known or present, by name */
+  viewerNamed(name: string): ViewerFacts | undefined;
+  readonly balance: number | undefined;
+}
+
+export interface ReadInputs {
+  readonly values: Readonly<Record<string, unknown>>;
+  /** the first viewer named */
+  readonly target: ViewerFacts | undefined;
+}
+
+export type InputsResult =
+  | { readonly read: ReadInputs }
+  /** which input was wrong, and how */
+  | { readonly fault: string; readonly input: string };
+
+/**
+ * Reads what was typed behind a command, word by word; a `text` takes all that is left.
+ * Words beyond the inputs are passed over. Optional inputs that are missing are null.
+ */
+export function readInputs(inputs: readonly Input[], typed: string, world: InputWorld): InputsResult {
+  const values: Record<string, unknown> = {};
+  let target: ViewerFacts | undefined;
+  let rest = typed.trim();
+  for (const input of inputs) {
+    const [first = ''] = /^\S+/u.exec(rest) ?? [];
+    const word = input.type === 'text' ? rest : first;
+    if (word === '') {
+      if (!input.optional) return { fault: `<${input.name}> is missing`, input: input.name };
+      values[input.name] = null;
+      continue;
+    }
+    const result = readOne(input, word, world);
+    if ('fault' in result) return { fault: result.fault, input: input.name };
+    values[input.name] = result.value;
+    target ??= result.viewer;
+    rest = rest.slice(word.length).trimStart();
+  }
+  return { read: { values, target } };
+}
+
+type One = { readonly value: unknown; readonly viewer?: ViewerFacts } | { readonly fault: string };
+
+function readOne(input: Input, word: string, world: InputWorld): One {
+  switch (input.type) {
+    case 'viewer': {
+      const name = word.replace(/^@/u, '').replace(/[,:]$/u, '');
+      const viewer = world.viewerNamed(name);
+      if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
+      return { value: viewer.name, viewer };
+    }
+    case 'number':
+      return numberOf(word, input);
+    case 'amount': {
+      const bounds = { least: input.least ?? 1, most: input.most ?? Number.MAX_SAFE_INTEGER };
+      const result = readAmount(word, { ...bounds, balance: world.balance });
+      return 'amount' in result ? { value: result.amount } : result;
+    }
+    case 'choice': {
+      const chosen = input.choices.find((choice) => choice.toLowerCase() === word.toLowerCase());
+      return chosen === undefined
+        ? { fault: `${word} is none of ${input.choices.join(', ')}` }
+        : { value: chosen };
+    }
+    case 'word':
+      return matchesWhole(input.pattern, word)
+        ? { value: word }
+        : { fault: `${word} does not look like a ${input.name}` };
+    case 'text':
+      return characterCount(word) > (input.most ?? TEXT_MOST)
+        ? { fault: `${input.name} has at most ${String(input.most ?? TEXT_MOST)} characters` }
+        : { value: word };
+    case 'yes-no':
+      if (/^(?:yes|y|yeah|on|true)$/iu.test(word)) return { value: true };
+      if (/^(?:no|n|nope|off|false)$/iu.test(word)) return { value: false };
+      return { fault: `${word} is neither yes nor no` };
+  }
+}
+
+function numberOf(word: string, { least, most }: Input): One {
+  if (!/^[+-]?\d{1,15}(?:\.\d{1,6})?$/u.test(word)) return { fault: `${word} is no number` };
+  const value = Number(word);
+  if (least !== null && value < least) return { fault: `${word} is under ${String(least)}` };
+  if (most !== null && value > most) return { fault: `${word} is over ${String(most)}` };
+  return { value };
+}
+
+function matchesWhole(pattern: string, word: string): boolean {
+  if (pattern === '') return true;
+  const result = compilePattern(pattern, true);
+  return 'pattern' in result && result.pattern.matches(word);
+}
+
+/** One line of usage made from the declaration: `!give <who> <amount: 1 to 5,000>`. */
+export function usageOf(title: string, inputs: readonly Input[]): string {
+  const words = inputs.map((input) => {
+    const detail = detailOf(input);
+    const inner = detail === '' ? input.name : `${input.name}: ${detail}`;
+    return input.optional ? `[${inner}]` : `<${inner}>`;
+  });
+  return [title, ...words].join(' ');
+}
+
+function detailOf({ type, least, most, choices }: Input): string {
+  switch (type) {
+    case 'number':
+      return rangeOf(least, most) || 'a number';
+    case 'amount':
+      return `${rangeOf(least ?? 1, most)}, all, half or n%`;
+    case 'choice':
+      return choices.join(' or ');
+    case 'yes-no':
+      return 'yes or no';
+    default:
+      return '';
+  }
+}
+
+function rangeOf(least: number | null, most: number | null): string {
+  const shown = (bound: number): string => bound.toLocaleString('en');
+  if (least !== null && most !== null) return `${shown(least)} to ${shown(most)}`;
+  if (least !== null) return `${shown(least)} or more`;
+  return most === null ? '' : `up to ${shown(most)}`;
+}

@@ -1,0 +1,28 @@
+import type { Role } from '../chat/index.js';
+
+/** What something costs in whole units of the currency, and what it costs some. Null: as everybody. */
+export interface Cost {
+  readonly base: number;
+  readonly subscriber: number | null;
+  readonly regular: number | null;
+  readonly moderator: number | null;
+}
+
+export const FREE: Cost = { base: 0, subscriber: null, regular: null, moderator: null };
+
+/** What a viewer has. There is none in a channel without a currency. */
+export interface Standing {
+  readonly balance: number;
+  readonly regular: boolean;
+  /** names of the ranks reached, lowest first */
+  readonly ranks: readonly string[];
+}
+
+/** The lowest of the costs that apply to somebody with these roles. */
+export function costFor(cost: Cost, roles: readonly Role[], regular: boolean): number {
+  const applying = [cost.base];
+  if (roles.includes('subscriber')) applying.push(cost.subscriber ?? cost.base);
+  if (regular) applying.push(cost.regular ?? cost.base);
+  if (roles.includes('moderator')) applying.push(cost.moderator ?? cost.base);
+  return Math.min(...applying);
+}

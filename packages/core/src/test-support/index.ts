@@ -1,0 +1,1 @@
+export { command, line, NOT_USED, worldOf } from './world.js';
