@@ -53,7 +53,10 @@ describe('the log of chat', () => {
     const why = { outcome: 'nothing', brief: 'no command', checks: [], decided: 'x', tookMs: 0 } as const;
     const ids = Array.from({ length: WHYS_KEPT + 1 }, () => {
       const id = log.id();
-      log.record({ id, viewer: 'v', name: 'siltlark', roles: [], text: 'hm', at: Date.now() }, why);
+      log.record(
+        { id, connection: 'irc', viewer: 'v', name: 'siltlark', roles: [], text: 'hm', at: Date.now() },
+        why,
+      );
       return id;
     });
     expect(await log.why(ids[0]!)).toBeUndefined();

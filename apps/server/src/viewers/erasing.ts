@@ -66,28 +66,31 @@ export class Erasing {
 /** A name goes where others' lines and what the bot said have it, as a whole word in any case. */
 async function eraseName(manager: EntityManager, name: string): Promise<void> {
   const likes = `%${name.replace(/[\\%_]/g, '\\$&')}%`;
-  const lines = await manager.query<{ id: string; text: string; why: string | null }[]>(
-    `SELECT id, text, why FROM chat_lines WHERE text LIKE ?1 ESCAPE '\\' OR why LIKE ?1 ESCAPE '\\'`,
-    [likes],
+  const lines = await manager.query<{ id: string; text: string; brief: string; why: string | null }[]>(
+    `SELECT id, text, brief, why FROM chat_lines
+     WHERE text LIKE ? ESCAPE '\\' OR brief LIKE ? ESCAPE '\\' OR why LIKE ? ESCAPE '\\'`,
+    [likes, likes, likes],
   );
   const word = new RegExp(
     `(?<![\\p{L}\\p{N}_])${name.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&')}(?![\\p{L}\\p{N}_])`,
     'giu',
   );
-  for (const { id, text, why } of lines)
-    await manager.query('UPDATE chat_lines SET text = ?, why = ? WHERE id = ?', [
-      text.replace(word, ERASED),
-      why?.replace(word, ERASED) ?? null,
+  const without = (text: string): string => text.replace(word, ERASED);
+  for (const { id, text, brief, why } of lines)
+    await manager.query('UPDATE chat_lines SET text = ?, brief = ?, why = ? WHERE id = ?', [
+      without(text),
+      without(brief),
+      why === null ? null : without(why),
       id,
     ]);
   const entries = await manager.query<{ id: string; subject: string; text: string }[]>(
-    `SELECT id, subject, text FROM activity WHERE subject LIKE ?1 ESCAPE '\\' OR text LIKE ?1 ESCAPE '\\'`,
-    [likes],
+    `SELECT id, subject, text FROM activity WHERE subject LIKE ? ESCAPE '\\' OR text LIKE ? ESCAPE '\\'`,
+    [likes, likes],
   );
   for (const { id, subject, text } of entries)
     await manager.query('UPDATE activity SET subject = ?, text = ? WHERE id = ?', [
-      subject.replace(word, ERASED),
-      text.replace(word, ERASED),
+      without(subject),
+      without(text),
       id,
     ]);
 }

@@ -8,6 +8,7 @@ import { ViewersService } from './viewers.service.js';
 /** What a merge changed in the winner and cannot be worked out from the loser. */
 interface Before {
   readonly firstSeen: number;
+  readonly lastSeen: number;
   readonly subscribedMonths: number;
   readonly followedSince: number | null;
 }
@@ -97,8 +98,8 @@ export class ViewerChanges {
           'Nothing was merged',
           `${dependants > 0 ? loser.name : (winner.mergedInto === null ? loser : winner).name} is part of another merge. Undo that one first.`,
         );
-      const { firstSeen, subscribedMonths, followedSince } = winner;
-      const before: Before = { firstSeen, subscribedMonths, followedSince };
+      const { firstSeen, lastSeen, subscribedMonths, followedSince } = winner;
+      const before: Before = { firstSeen, lastSeen, subscribedMonths, followedSince };
       await addCounts(manager, winnerId, loser, 1);
       await manager.update(
         ViewerRow,
@@ -136,9 +137,16 @@ export class ViewerChanges {
         throw new Problem(404, 'There is no such merge', 'It may have been undone already.');
       const loser = await this.require(merge.loserId, manager);
       await addCounts(manager, merge.winnerId, loser, -1);
-      await manager.update(ViewerRow, { id: merge.winnerId }, JSON.parse(merge.before) as Before);
+      const { lastSeen, ...before } = JSON.parse(merge.before) as Before;
+      await manager.update(ViewerRow, { id: merge.winnerId }, before);
+      // Unless they were seen since, they were last seen when they were before.
+      await manager.update(
+        ViewerRow,
+        { id: merge.winnerId, lastSeen: Math.max(lastSeen, loser.lastSeen) },
+        { lastSeen },
+      );
       await manager.update(ViewerRow, { id: merge.loserId }, { mergedInto: null });
-      for (const statement of TAKE_USES) await manager.query(statement, [merge.loserId, merge.winnerId]);
+      for (const statement of TAKE_USES) await manager.query(statement, [merge.winnerId, merge.loserId]);
       await manager.update(ViewerMergeRow, { id }, { undoneAt: Date.now() });
     });
     this.viewers.changed();
@@ -163,16 +171,16 @@ async function addCounts(
 }
 
 const ADD_USES = `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use)
-  SELECT command_id, ?1, uses, last_use FROM command_viewer_uses WHERE viewer_id = ?2
+  SELECT command_id, ?, uses, last_use FROM command_viewer_uses WHERE viewer_id = ?
   ON CONFLICT (command_id, viewer_id) DO UPDATE
     SET uses = uses + excluded.uses, last_use = max(last_use, excluded.last_use)`;
 /** A row has at least one use, so those that were the loser's altogether go first. */
 const TAKE_USES = [
-  `DELETE FROM command_viewer_uses WHERE viewer_id = ?2 AND uses <=
+  `DELETE FROM command_viewer_uses WHERE viewer_id = ? AND uses <=
      (SELECT uses FROM command_viewer_uses theirs
-      WHERE theirs.viewer_id = ?1 AND theirs.command_id = command_viewer_uses.command_id)`,
-  `UPDATE command_viewer_uses SET uses = uses - theirs.uses
+      WHERE theirs.viewer_id = ? AND theirs.command_id = command_viewer_uses.command_id)`,
+  `UPDATE command_viewer_uses SET uses = command_viewer_uses.uses - theirs.uses
      FROM command_viewer_uses AS theirs
-     WHERE command_viewer_uses.viewer_id = ?2 AND theirs.viewer_id = ?1
+     WHERE command_viewer_uses.viewer_id = ? AND theirs.viewer_id = ?
        AND theirs.command_id = command_viewer_uses.command_id`,
 ];
