@@ -4,4 +4,4 @@ import { build } from './build.mjs';
 import { must } from './run.mjs';
 
 await build();
-await must(process.execPath, ['bench/dist/chat.js']);
+for (const bench of ['match', 'viewers', 'chat']) await must(process.execPath, [`bench/dist/${bench}.js`]);

@@ -1,17 +1,15 @@
 import 'reflect-metadata';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { BLANK_COMMAND } from '@gully/core/commands';
 import { sayOnly } from '@gully/core/routines';
 import { writeCommand } from '@gully/server/commands';
 import { Database, insertMany, openDatabase, ViewerRow } from '@gully/server/database';
 import { newViewer } from '@gully/server/viewers';
 import { Load } from './load.js';
+import { end, start } from './program.js';
 
-const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 const ROUNDS = 3;
 const MESSAGES = 12_000;
 const VIEWERS = 20_000;
@@ -122,38 +120,6 @@ async function inRoom(address: string): Promise<void> {
     if (state === 'connected') return;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
-}
-
-function start(
-  script: string,
-  args: string[],
-  env: Record<string, string>,
-  ready: RegExp,
-): Promise<{ child: ChildProcess; line: string }> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(ROOT, script), ...args], {
-      env: { ...process.env, ...env },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    let output = '';
-    child.stdout.setEncoding('utf8').on('data', (chunk: string) => {
-      output += chunk;
-      const line = output.split('\n').find((each) => ready.test(each));
-      if (line !== undefined) resolve({ child, line });
-    });
-    child.once('exit', () => {
-      reject(new Error(`${script} ended:\n${output}`));
-    });
-  });
-}
-
-function end(child: ChildProcess): Promise<void> {
-  return new Promise((resolve) => {
-    child.once('exit', () => {
-      resolve();
-    });
-    child.kill('SIGTERM');
-  });
 }
 
 await main();

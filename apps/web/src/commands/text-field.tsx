@@ -8,6 +8,7 @@ import { history, historyKeymap, standardKeymap } from '@codemirror/commands';
 import {
   Compartment,
   EditorState,
+  Prec,
   RangeSetBuilder,
   StateEffect,
   type Extension,
@@ -62,17 +63,19 @@ export function TextField({ value, label, known, onChange, onShowValues }: TextF
       doc: value,
       extensions: [
         history(),
-        keymap.of([
-          {
-            key: 'Ctrl-Space',
-            run: () => {
-              around.current.onShowValues();
-              return true;
+        // Before completion's own key: the reference finds by meaning too.
+        Prec.highest(
+          keymap.of([
+            {
+              key: 'Ctrl-Space',
+              run: () => {
+                around.current.onShowValues();
+                return true;
+              },
             },
-          },
-          ...standardKeymap,
-          ...historyKeymap,
-        ]),
+          ]),
+        ),
+        keymap.of([...standardKeymap, ...historyKeymap]),
         EditorView.lineWrapping,
         attributes.of(EditorView.contentAttributes.of({ 'aria-label': label })),
         placeholder('What the bot says. { inserts a value'),

@@ -1,0 +1,39 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('../../', import.meta.url));
+
+/** Starts one of the built programs and waits for the line that says it is ready. */
+export function start(
+  script: string,
+  args: string[],
+  env: Record<string, string>,
+  ready: RegExp,
+): Promise<{ child: ChildProcess; line: string }> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [join(ROOT, script), ...args], {
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    let output = '';
+    child.stdout.setEncoding('utf8').on('data', (chunk: string) => {
+      output += chunk;
+      const line = output.split('\n').find((each) => ready.test(each));
+      if (line !== undefined) resolve({ child, line });
+    });
+    child.once('exit', () => {
+      reject(new Error(`${script} ended:\n${output}`));
+    });
+  });
+}
+
+/** Ends it gently. */
+export function end(child: ChildProcess): Promise<void> {
+  return new Promise((resolve) => {
+    child.once('exit', () => {
+      resolve();
+    });
+    child.kill('SIGTERM');
+  });
+}
