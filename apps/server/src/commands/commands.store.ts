@@ -27,6 +27,7 @@ export class CommandsStore implements OnModuleInit {
   private readonly commands = new Map<string, StoredCommand>();
   private prepared = new Map<string, PreparedCommand>();
   private triggers = new TriggerIndex([], '!');
+  private counters: readonly string[] = [];
   private readonly uses = new Uses();
   private readonly refused = new Map<string, number>();
   /** viewers that were merged into another, by id */
@@ -83,8 +84,8 @@ export class CommandsStore implements OnModuleInit {
   }
 
   /** Counters that some command changes; they are known before they ever were. */
-  counterNames(): string[] {
-    return [...this.commands.values()].flatMap(({ routine }) => countersOf(routine));
+  get counterNames(): readonly string[] {
+    return this.counters;
   }
 
   /** The index as it would be with `draft` in force in place of the command of the same id. */
@@ -105,7 +106,7 @@ export class CommandsStore implements OnModuleInit {
         this.prepared.delete(command.id);
       }
     }
-    this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
+    this.makeIndex();
   }
 
   use(commandId: string, viewer: string): CommandUse {
@@ -135,16 +136,24 @@ export class CommandsStore implements OnModuleInit {
     }
   }
 
-  /** Writes a change down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
-  async write(manager: EntityManager, change: UseChange | RefusedChange): Promise<void> {
-    if (change.kind === 'use') await this.uses.write(manager, change);
+  /** Writes changes down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
+  async write(manager: EntityManager, changes: readonly (UseChange | RefusedChange)[]): Promise<void> {
+    await this.uses.write(
+      manager,
+      changes.filter((change) => change.kind === 'use'),
+    );
   }
 
   private prepareAll(): void {
     this.prepared = new Map(
       [...this.commands.values()].map((command) => [command.id, this.prepare(command)]),
     );
+    this.makeIndex();
+  }
+
+  private makeIndex(): void {
     this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
+    this.counters = [...new Set([...this.commands.values()].flatMap(({ routine }) => countersOf(routine)))];
   }
 
   private prepare(command: StoredCommand): PreparedCommand {

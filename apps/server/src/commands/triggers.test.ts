@@ -97,7 +97,7 @@ describe('what starts a command', () => {
     const anew = { ...(body as object), enabled: true, version: 1 } as Record<string, unknown>;
     for (const kept of ['id', 'changedAt', 'uses', 'usesLastWeek', 'lastUse', 'fault'])
       Reflect.deleteProperty(anew, kept);
-    anew['routine'] = { steps: [{ kind: 'say', id: 's', texts: ['drawn anew'], order: 'random' }] };
+    anew.routine = { steps: [{ kind: 'say', id: 's', texts: ['drawn anew'], order: 'random' }] };
     await gully.http.put(`/api/commands/${id}`).send(anew).expect(200);
     await gully.type('siltlark', '!map');
     await gully.said('drawn anew');

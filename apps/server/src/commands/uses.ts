@@ -59,11 +59,10 @@ export class Uses {
     const unknown = viewers.filter((viewer) => !this.older.has(viewer));
     if (unknown.length === 0) return;
     if (this.older.size > FORGET_ABOVE * 4) this.older.clear();
-    const marks = unknown.map(() => '?').join(', ');
     const rows = await read.query<{ commandId: string; viewerId: string; uses: number; lastUse: number }[]>(
       `SELECT command_id AS commandId, viewer_id AS viewerId, uses, last_use AS lastUse
-       FROM command_viewer_uses WHERE viewer_id IN (${marks})`,
-      unknown,
+       FROM command_viewer_uses WHERE viewer_id IN (SELECT value FROM json_each(?))`,
+      [JSON.stringify(unknown)],
     );
     for (const viewer of unknown) this.older.add(viewer);
     for (const { commandId, viewerId, uses, lastUse } of rows) {
@@ -108,18 +107,27 @@ export class Uses {
     known.forgetAbove = Math.max(FORGET_ABOVE, known.byViewer.size * 2);
   }
 
-  /** Writes a use down, within the caller’s write. */
-  async write(manager: EntityManager, { commandId, viewer, at }: UseChange): Promise<void> {
-    await manager.query('UPDATE commands SET uses = uses + 1, last_use = ? WHERE id = ?', [at, commandId]);
-    await manager.query(
-      `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use) VALUES (?, ?, 1, ?)
-       ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + 1, last_use = excluded.last_use`,
-      [commandId, viewer, at],
+  /** Writes uses down, within the caller’s write: each statement once, however many there are. */
+  async write(manager: EntityManager, changes: readonly UseChange[]): Promise<void> {
+    if (changes.length === 0) return;
+    const uses = JSON.stringify(
+      changes.map(({ commandId, viewer, at }) => [commandId, viewer, at, dayOf(at)]),
     );
-    await manager.query(
-      `INSERT INTO command_day_uses (command_id, day, uses) VALUES (?, ?, 1)
-       ON CONFLICT (command_id, day) DO UPDATE SET uses = uses + 1`,
-      [commandId, dayOf(at)],
-    );
+    for (const statement of WRITES) await manager.query(statement, [uses]);
   }
 }
+
+const GIVEN = `(SELECT value ->> 0 AS command_id, value ->> 1 AS viewer_id, value ->> 2 AS at, value ->> 3 AS day FROM json_each(?))`;
+
+const WRITES = [
+  `UPDATE commands SET uses = uses + given.count, last_use = given.at
+     FROM (SELECT command_id, count(*) AS count, max(at) AS at FROM ${GIVEN} GROUP BY command_id) AS given
+     WHERE commands.id = given.command_id`,
+  // “WHERE true” keeps SQLite from reading the conflict clause as part of a join.
+  `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use)
+     SELECT command_id, viewer_id, count(*), max(at) FROM ${GIVEN} WHERE true GROUP BY command_id, viewer_id
+     ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + excluded.uses, last_use = excluded.last_use`,
+  `INSERT INTO command_day_uses (command_id, day, uses)
+     SELECT command_id, day, count(*) FROM ${GIVEN} WHERE true GROUP BY command_id, day
+     ON CONFLICT (command_id, day) DO UPDATE SET uses = uses + excluded.uses`,
+];

@@ -1,22 +1,28 @@
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 
-/** Rows in one statement; SQLite takes at most 32,766 bound values. */
-const TOGETHER = 500;
+/** Rows in one statement, so that no single one holds the program up for long. */
+const TOGETHER = 1_000;
 
-/** Inserts many rows in few statements, within the caller's write. `passOverKnown`: rows whose key is there are left as they are. */
+/**
+ * Inserts many rows in few statements, within the caller's write. The rows go as one JSON
+ * text each time: a bound value for every cell costs the program more than the database.
+ *
+ * @param passOverKnown rows whose key is there already are left as they are
+ */
 export async function insertMany<T extends ObjectLiteral>(
   manager: EntityManager,
   entity: EntityTarget<T>,
   rows: readonly T[],
   { passOverKnown = false } = {},
 ): Promise<void> {
+  const { tableName, columns } = manager.dataSource.getMetadata(entity);
+  const names = columns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
+  const cells = columns.map((_, n) => `value ->> ${String(n)}`).join(', ');
+  const statement = `INSERT ${passOverKnown ? 'OR IGNORE ' : ''}INTO "${tableName}" (${names}) SELECT ${cells} FROM json_each(?)`;
   for (let at = 0; at < rows.length; at += TOGETHER) {
-    const insert = manager
-      .createQueryBuilder()
-      .insert()
-      .into(entity)
-      .values(rows.slice(at, at + TOGETHER))
-      .updateEntity(false);
-    await (passOverKnown ? insert.orIgnore() : insert).execute();
+    const some = rows
+      .slice(at, at + TOGETHER)
+      .map((row) => columns.map(({ propertyName }) => (row[propertyName] as unknown) ?? null));
+    await manager.query(statement, [JSON.stringify(some)]);
   }
 }

@@ -1,6 +1,7 @@
 import { randomInt } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ChatLine } from '@gully/core/chat';
+import type { RefusedChange, UseChange } from '@gully/core/commands';
 import type { Change, World } from '@gully/core/pipeline';
 import { strangerFacts } from '@gully/core/viewers';
 import { CommandsStore } from '../commands/index.js';
@@ -36,7 +37,7 @@ export class ChannelWorld {
       chance: { below: (count) => randomInt(count) },
       index: commands.index,
       counter: (name) => routines.counter(name),
-      counterNames: () => [...new Set([...routines.counterNames(), ...commands.counterNames()])],
+      counterNames: () => [...new Set([...routines.counterNames(), ...commands.counterNames])],
       drawState: (owner, step) => routines.drawState(owner, step),
       use: (commandId, viewer) => commands.use(commandId, viewer),
       toldRefusal: (viewer) => commands.toldRefusal(viewer),
@@ -64,15 +65,17 @@ export class ChannelWorld {
   /** Takes changes into account at once, so that the next message of the same moment meets them. */
   apply(changes: readonly Change[]): void {
     for (const change of changes)
-      if (change.kind === 'use' || change.kind === 'refused') this.commands.apply(change);
+      if (isOfCommands(change)) this.commands.apply(change);
       else this.routines.apply(change);
   }
 
   /** Writes changes down, within the caller’s write. */
   async write(manager: EntityManager, changes: readonly Change[]): Promise<void> {
-    for (const change of changes)
-      if (change.kind === 'use' || change.kind === 'refused') await this.commands.write(manager, change);
-      else await this.routines.write(manager, change);
+    await this.commands.write(manager, changes.filter(isOfCommands));
+    await this.routines.write(
+      manager,
+      changes.filter((change) => !isOfCommands(change)),
+    );
   }
 
   /** Tells pages what of it they show. */
@@ -89,8 +92,12 @@ export class ChannelWorld {
   }
 }
 
+function isOfCommands(change: Change): change is UseChange | RefusedChange {
+  return change.kind === 'use' || change.kind === 'refused';
+}
+
 /** Words that may be meant as viewers: the first few behind a command, and those behind an @ anywhere. */
-export function namesIn(text: string, prefix: string): string[] {
+function namesIn(text: string, prefix: string): string[] {
   const words = text.trim().split(/\s+/u);
   const behind = text.trimStart().startsWith(prefix) ? words.slice(1, 7) : [];
   const marked = words.filter((word) => word.startsWith('@')).slice(0, 6);

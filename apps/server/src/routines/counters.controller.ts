@@ -46,7 +46,7 @@ export class CountersController {
     if (fault !== undefined)
       throw new Problem(422, 'The counter is not set', `${fault}.`, { fields: { name: fault } });
     const change = { kind: 'counter', counter: name, value, at: Date.now() } as const;
-    await this.database.write((manager) => this.store.write(manager, change));
+    await this.database.write((manager) => this.store.write(manager, [change]));
     this.store.apply(change);
     this.news.publish('counter', { name, value });
   }

@@ -34,8 +34,8 @@ export class RoutinesStore implements OnModuleInit {
     return this.counters.get(name);
   }
 
-  counterNames(): string[] {
-    return [...this.counters.keys()];
+  counterNames(): Iterable<string> {
+    return this.counters.keys();
   }
 
   drawState(owner: string, step: string): DrawState | undefined {
@@ -56,8 +56,12 @@ export class RoutinesStore implements OnModuleInit {
     this.counters.delete(name);
   }
 
-  /** Writes a change down, within the caller’s write. */
-  async write(manager: EntityManager, change: CounterChange | DrawChange): Promise<void> {
+  /** Writes changes down, within the caller’s write. */
+  async write(manager: EntityManager, changes: readonly (CounterChange | DrawChange)[]): Promise<void> {
+    for (const change of changes) await this.writeOne(manager, change);
+  }
+
+  private async writeOne(manager: EntityManager, change: CounterChange | DrawChange): Promise<void> {
     if (change.kind === 'draw') {
       await manager.query(
         `INSERT INTO draws (owner, step, state) VALUES (?, ?, ?)

@@ -10,6 +10,9 @@ export class KnownViewers {
   private readonly ids = new Map<string, string>();
   private readonly names = new Map<string, string>();
 
+  /** names nobody was found to have */
+  private readonly nobody = new Set<string>();
+
   get(id: string): ViewerRow | undefined {
     return this.byId.get(id);
   }
@@ -30,9 +33,20 @@ export class KnownViewers {
     this.byId.set(row.id, row);
     for (const account of [row.account, ...accounts]) this.ids.set(account, row.id);
     this.names.set(foldNick(row.name), row.id);
+    this.nobody.delete(foldNick(row.name));
     if (this.byId.size > KEPT) this.byId.delete(this.byId.keys().next().value ?? '');
     // The two maps hold what the first has let go of; they are emptied before that is much.
     if (this.ids.size > KEPT * 2) this.forgetAll();
+  }
+
+  /** True when the name is known, or known to be nobody's. */
+  hasLooked(name: string): boolean {
+    return this.nobody.has(foldNick(name)) || this.byName(name) !== undefined;
+  }
+
+  isNobody(name: string): void {
+    if (this.nobody.size > KEPT) this.nobody.clear();
+    this.nobody.add(foldNick(name));
   }
 
   /** After viewers were changed past this memory. */
@@ -40,5 +54,6 @@ export class KnownViewers {
     this.byId.clear();
     this.ids.clear();
     this.names.clear();
+    this.nobody.clear();
   }
 }

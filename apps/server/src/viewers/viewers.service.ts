@@ -103,7 +103,7 @@ export class ViewersService {
 
   /** Makes viewers of these names known to `named`. */
   async loadNames(names: readonly string[]): Promise<void> {
-    const unknown = [...new Set(names.map(foldNick))].filter((name) => this.known.byName(name) === undefined);
+    const unknown = [...new Set(names.map(foldNick))].filter((name) => !this.known.hasLooked(name));
     if (unknown.length === 0) return;
     const rows = await this.database.read
       .createQueryBuilder(ViewerRow, 'viewer')
@@ -111,7 +111,8 @@ export class ViewersService {
       .orderBy('viewer.last_seen', 'ASC')
       .take(500)
       .getMany();
-    for (const row of rows) if (this.known.get(row.id) === undefined) this.known.keep(row);
+    for (const name of unknown) this.known.isNobody(name);
+    for (const row of rows) this.known.keep(this.known.get(row.id) ?? row);
   }
 
   /** A viewer by name, among those met lately or loaded by `loadNames`. */

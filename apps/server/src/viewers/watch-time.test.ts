@@ -80,7 +80,7 @@ test('whoever leaves keeps what they watched; it survives a restart, and account
   await come('siltlark');
   await gully.stop();
   gully = await Gully.inRoom(standin, folder);
-  expect((await watched())['tallowfen']).toBeGreaterThanOrEqual(39);
+  expect((await watched()).tallowfen).toBeGreaterThanOrEqual(39);
   await until(
     () => gully.connection.room.present().find(({ key }) => key === 'account:siltlark'),
     'the account of somebody who was there before',

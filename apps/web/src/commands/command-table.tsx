@@ -4,7 +4,7 @@ import { memo, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
-import { ago, exact, Tick, useNow } from '../ui/index.js';
+import { ago, exact, Tick, useNarrow, useNow } from '../ui/index.js';
 import { AddCommand } from './add-command.js';
 import { Flag, NothingFound } from './command-list.js';
 import { useDraft } from './drafts.js';
@@ -23,6 +23,8 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
   const scroll = useRef<HTMLDivElement>(null);
   const prefix = usePrefix();
   const now = useNow(10_000);
+  // On a phone three of the columns are not there.
+  const narrow = useNarrow();
   const found = useMemo(() => filterCommands(commands, search, prefix), [commands, search, prefix]);
   const lines = useMemo(() => groupedRows(found), [found]);
   const chosen = commands.filter(({ id }) => ticked.has(id)).map(({ id }) => id);
@@ -122,7 +124,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
                         }}
                       />
                     </td>
-                    <th colSpan={6} scope="rowgroup">
+                    <th colSpan={narrow ? 3 : 6} scope="rowgroup">
                       {line.name} <span className="m">{line.commands.length}</span>
                     </th>
                   </tr>

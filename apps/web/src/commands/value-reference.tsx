@@ -10,6 +10,8 @@ interface ValueReferenceProps {
 
 const MEANINGS: ReadonlyMap<string, string> = new Map(VALUES.map(({ path, means }) => [path, means]));
 
+const HEADINGS = [...new Set(VALUES.map(({ about }) => about))];
+
 /** All values and filters, to be searched, each with what it holds now. Choosing one puts it into the text. */
 export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
   const own = [...scope.known].filter((path) => !MEANINGS.has(path));
@@ -25,7 +27,7 @@ export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
       key={path}
       value={path}
       keywords={[means]}
-      className="choice !grid grid-cols-[190px_1fr_130px]"
+      className="choice !grid grid-cols-[210px_1fr_130px]"
       onSelect={() => {
         choose(`{{ ${path} }}`);
       }}
@@ -52,9 +54,11 @@ export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
             {own.map((path) => item(path, ownMeaning(path)))}
           </Command.Group>
         )}
-        <Command.Group heading="Everywhere, with what it holds now">
-          {VALUES.map(({ path, means }) => item(path, means))}
-        </Command.Group>
+        {HEADINGS.map((heading) => (
+          <Command.Group key={heading} heading={heading}>
+            {VALUES.filter(({ about }) => about === heading).map(({ path, means }) => item(path, means))}
+          </Command.Group>
+        ))}
         <Command.Group heading="Filters, behind a value">
           {FILTERS.map(({ name, means, example }) => (
             <Command.Item

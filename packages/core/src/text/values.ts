@@ -2,11 +2,13 @@
 export interface ValueEntry {
   readonly path: string;
   readonly means: string;
+  /** the heading it stands under */
+  readonly about: string;
 }
 
-const PERSON: readonly [property: string, means: string][] = [
+const PERSON: readonly (readonly [property: string, means: string])[] = [
   ['name', 'their name'],
-  ['role', 'their role: streamer, moderator, VIP, subscriber, follower or viewer'],
+  ['role', 'streamer, moderator, VIP, subscriber, follower or viewer'],
   ['watch_time', 'how long they have been here while live'],
   ['messages', 'how many messages they have written'],
   ['first_seen', 'the day they were first here'],
@@ -14,32 +16,42 @@ const PERSON: readonly [property: string, means: string][] = [
   ['subscribed_months', 'the months they have subscribed'],
 ];
 
+const ALL: Readonly<Record<string, readonly (readonly [path: string, means: string])[]>> = {
+  'Who typed it': PERSON.map(([property, means]) => [`viewer.${property}`, means]),
+  'The viewer named behind it, else who typed it': PERSON.map(([property, means]) => [
+    `target.${property}`,
+    means,
+  ]),
+  'The command': [
+    ['input.all', 'all that was typed after the command'],
+    ['command.name', 'the command that runs'],
+    ['command.uses', 'how often it has been used, this time counted'],
+    ['command.uses_by_viewer', 'how often by who typed it, this time counted'],
+    ['commands.open', 'the commands open to who typed it, as a list'],
+  ],
+  'The stream': [
+    ['stream.live', 'true while it is live'],
+    ['stream.uptime', 'how long it has been live; empty when offline'],
+    ['stream.title', 'its title'],
+    ['stream.category', 'its category'],
+    ['stream.viewers', 'how many are watching'],
+  ],
+  'Everything else': [
+    ['channel.name', 'the name of the channel'],
+    ['random.percent', 'a number from 1 to 100, by chance'],
+    ['now', 'the time of day'],
+  ],
+};
+
 /** The values every text has. Inputs and counters come on top, by the names they were given. */
-export const VALUES: readonly ValueEntry[] = [
-  ...PERSON.map(([property, means]) => ({ path: `viewer.${property}`, means: `of who typed it: ${means}` })),
-  ...PERSON.map(([property, means]) => ({
-    path: `target.${property}`,
-    means: `of the viewer named behind it, else who typed it: ${means}`,
-  })),
-  { path: 'input.all', means: 'all that was typed after the command' },
-  { path: 'command.name', means: 'the command that runs' },
-  { path: 'command.uses', means: 'how often it has been used, this time counted' },
-  { path: 'command.uses_by_viewer', means: 'how often by who typed it, this time counted' },
-  { path: 'commands.open', means: 'the commands open to who typed it, as a list' },
-  { path: 'stream.live', means: 'true while the stream is live' },
-  { path: 'stream.uptime', means: 'how long it has been live; empty when offline' },
-  { path: 'stream.title', means: 'its title' },
-  { path: 'stream.category', means: 'its category' },
-  { path: 'stream.viewers', means: 'how many are watching' },
-  { path: 'channel.name', means: 'the name of the channel' },
-  { path: 'random.percent', means: 'a number from 1 to 100, by chance' },
-  { path: 'now', means: 'the time of day' },
-];
+export const VALUES: readonly ValueEntry[] = Object.entries(ALL).flatMap(([about, entries]) =>
+  entries.map(([path, means]) => ({ path, means, about })),
+);
 
 /** Beside those above, in the texts for who was refused. */
 export const REFUSAL_VALUES: readonly ValueEntry[] = [
-  { path: 'refused.why', means: 'what stopped it, in a few words' },
-  { path: 'refused.wait', means: 'how long until it may be used again' },
+  { path: 'refused.why', means: 'what stopped it, in a few words', about: 'The refusal' },
+  { path: 'refused.wait', means: 'how long until it may be used again', about: 'The refusal' },
 ];
 
 /** The values of one rendering, by object and property. A function is asked only when its value is used. */
