@@ -60,7 +60,7 @@ async function shoot(name, path, act, theme = 'limestone') {
 
 /** @param {import('@playwright/test').Page} page */
 async function rehearse(page) {
-  await page.getByRole('link', { name: /!wet/ }).click();
+  await page.getByRole('link', { name: '!wet' }).click();
   await page.getByRole('textbox', { name: 'Text' }).click();
   await page.keyboard.press('Control+End');
   await page.keyboard.type(' Dry socks hang by the fire in {{ chanel.name }}.');
@@ -75,7 +75,21 @@ async function rehearse(page) {
 try {
   await shoot('prepare-command', '/prepare/commands', rehearse);
   await shoot('prepare-command-cave', '/prepare/commands', rehearse, 'cave');
-  await shoot('prepare-new', '/prepare/commands', async () => undefined);
+  await shoot('prepare-table', '/prepare/commands', async (page) => {
+    for (const name of ['!map', '!rope']) await page.getByRole('checkbox', { name: `Tick ${name}` }).click();
+  });
+  await shoot('prepare-starters', '/prepare/commands', async (page) => {
+    await page.getByRole('button', { name: 'From a starter' }).click();
+    await page.getByRole('dialog', { name: 'Starters' }).waitFor();
+  });
+  await shoot('prepare-values', '/prepare/commands', async (page) => {
+    await page.getByRole('link', { name: '!depth' }).click();
+    await page.getByRole('button', { name: /All values/ }).click();
+    await page.getByPlaceholder('Find a value or a filter').fill('how long');
+  });
+  await shoot('prepare-counters', '/prepare/counters', async (page) => {
+    await page.getByRole('table').waitFor();
+  });
   await shoot('on-air', '/air', async (page) => {
     await page.getByRole('log', { name: 'Activity' }).waitFor();
   });
@@ -93,6 +107,11 @@ try {
   });
   await shoot('review-viewers', '/review/viewers', async (page) => {
     await page.getByRole('table').waitFor();
+  });
+  await shoot('review-viewer', '/review/viewers', async (page) => {
+    await page.getByLabel('Find a name').fill('pebblewren');
+    await page.getByRole('link', { name: 'pebblewren', exact: true }).click();
+    await page.getByRole('heading', { name: 'What they wrote' }).waitFor();
   });
 } finally {
   await browser.close();

@@ -6,6 +6,7 @@ import irc, { type Client, type MessageEvent } from 'irc-framework';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { connectOptions } from './connect-options.js';
 import { Room, type Present } from './room.js';
 import { standingOfSpeaker } from './speaker.js';
 
@@ -122,26 +123,7 @@ export class ConnectionService implements OnModuleDestroy {
     this.entry = setTimeout(() => {
       this.fail('lost', 'The server did not let Gully into the channel in time');
     }, ENTRY_MS);
-    this.client.connect({
-      host: environment.GULLY_IRC_HOST,
-      port: environment.GULLY_IRC_PORT,
-      nick: environment.GULLY_IRC_NICK,
-      username: environment.GULLY_IRC_NICK,
-      gecos: 'Gully, a chat bot',
-      version: 'Gully',
-      tls: environment.GULLY_IRC_TLS,
-      auto_reconnect: false,
-      enable_echomessage: true,
-      ...(environment.GULLY_IRC_PASSWORD === undefined ? {} : { password: environment.GULLY_IRC_PASSWORD }),
-      ...(environment.GULLY_IRC_ACCOUNT === undefined
-        ? {}
-        : {
-            account: {
-              account: environment.GULLY_IRC_ACCOUNT,
-              password: environment.GULLY_IRC_ACCOUNT_PASSWORD ?? '',
-            },
-          }),
-    });
+    this.client.connect(connectOptions(environment));
   }
 
   /** Puts a line in the channel. False when there is no connection to put it on. */

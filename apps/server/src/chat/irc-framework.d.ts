@@ -3,7 +3,7 @@ declare module 'irc-framework' {
   import type { EventEmitter } from 'node:events';
   import type { Socket } from 'node:net';
 
-  interface ConnectOptions {
+  export interface ConnectOptions {
     host: string;
     port: number;
     nick: string;

@@ -1,4 +1,4 @@
-import { ApiExtraModels, ApiProperty, ApiPropertyOptional, getSchemaPath } from '@nestjs/swagger';
+import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import {
   ALIASES_LIMIT,
@@ -12,8 +12,6 @@ import {
   type Trigger,
 } from '@gully/core/commands';
 import type { Cost } from '@gully/core/currency';
-import { DRAW_ORDERS, type DrawOrder } from '@gully/core/random';
-import { COUNTER_CHANGES, type CounterStep, type Routine, type SayStep } from '@gully/core/routines';
 import { LIVE_CHOICES, type When } from '@gully/core/stream';
 import { Type } from 'class-transformer';
 import {
@@ -33,6 +31,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { RoutineDto } from '../routines/index.js';
 import { RefusalsShape } from './refusals.js';
 
 /**
@@ -166,54 +165,6 @@ class InputDto implements Input {
   @IsString()
   @MaxLength(500)
   pattern!: string;
-}
-
-class StepDto {
-  @ApiProperty() @IsString() @MaxLength(40) id!: string;
-  @ApiProperty({ enum: ['say', 'counter'] }) @IsIn(['say', 'counter']) kind!: string;
-}
-
-export class SayStepDto extends StepDto implements SayStep {
-  @ApiProperty({ enum: ['say'] }) override kind = 'say' as const;
-  @ApiProperty({ type: [String] })
-  @IsArray()
-  @ArrayMaxSize(100)
-  @IsString({ each: true })
-  @MaxLength(20_000, { each: true })
-  texts!: string[];
-  @ApiProperty({ enum: DRAW_ORDERS, enumName: 'DrawOrder' }) @IsIn(DRAW_ORDERS) order!: DrawOrder;
-}
-
-export class CounterStepDto extends StepDto implements CounterStep {
-  @ApiProperty({ enum: ['counter'] }) override kind = 'counter' as const;
-  @ApiProperty() @IsString() @MaxLength(100) counter!: string;
-  @ApiProperty({ enum: COUNTER_CHANGES, enumName: 'CounterChange' })
-  @IsIn(COUNTER_CHANGES)
-  change!: CounterStep['change'];
-  @ApiProperty() @IsInt() amount!: number;
-  @ApiProperty({ enum: ROLES, enumName: 'Role' }) @IsIn(ROLES) lowestRole!: Role;
-}
-
-@ApiExtraModels(SayStepDto, CounterStepDto)
-class RoutineDto implements Routine {
-  @ApiProperty({
-    type: 'array',
-    items: { oneOf: [{ $ref: getSchemaPath(SayStepDto) }, { $ref: getSchemaPath(CounterStepDto) }] },
-  })
-  @IsArray()
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => StepDto, {
-    discriminator: {
-      property: 'kind',
-      subTypes: [
-        { name: 'say', value: SayStepDto },
-        { name: 'counter', value: CounterStepDto },
-      ],
-    },
-    keepDiscriminatorProperty: true,
-  })
-  steps!: (SayStepDto | CounterStepDto)[];
 }
 
 export class CommandBodyDto implements CommandBody {

@@ -1,39 +1,21 @@
-import { isUtf8 } from 'node:buffer';
 import { Injectable } from '@nestjs/common';
-import { ROLES, type Role } from '@gully/core/chat';
-import { parse, type CsvError } from 'csv-parse';
 import { stringify } from 'csv-stringify/sync';
 import { IsNull, MoreThan } from 'typeorm';
 import { ulid } from 'ulid';
 import { CONNECTION } from '../chat/index.js';
 import { Database, insertMany, ViewerRow } from '../database/index.js';
 import { Problem } from '../problem/index.js';
+import { COLUMNS, decode, readRecords, readRow, type Column, type Given } from './csv-reading.js';
 import { newViewer } from './viewer-row.js';
 import { ViewersService } from './viewers.service.js';
 
-export const COLUMNS = [
-  'name',
-  'account',
-  'role',
-  'first_seen',
-  'last_seen',
-  'messages',
-  'watch_minutes',
-  'bot',
-  'ignored',
-] as const;
-type Column = (typeof COLUMNS)[number];
-
-export const ROWS_LIMIT = 100_000;
 const FAULTS_SHOWN = 20;
 /** Rows in one write, so that chat never waits for long. */
 const TOGETHER = 500;
 /** How long a looked-at file is kept for being taken in. */
 const KEPT_MS = 15 * 60_000;
 
-interface Entry {
-  readonly account: string;
-  readonly given: Partial<ViewerRow> & { readonly name: string };
+interface Entry extends Given {
   readonly known: ViewerRow | undefined;
 }
 
@@ -179,147 +161,6 @@ function cells(row: ViewerRow): string[] {
     ignored: row.ignored ? 'yes' : 'no',
   };
   return COLUMNS.map((column) => values[column]);
-}
-
-/** UTF-8, or UTF-16 that says so; anything else is refused rather than read into wrong letters. */
-function decode(file: Buffer): string {
-  const utf16 =
-    file[0] === 0xff && file[1] === 0xfe
-      ? 'utf-16le'
-      : file[0] === 0xfe && file[1] === 0xff
-        ? 'utf-16be'
-        : undefined;
-  try {
-    return new TextDecoder(utf16 ?? 'utf-8', { fatal: true }).decode(file);
-  } catch {
-    const line = firstBadLine(file);
-    throw new Problem(
-      422,
-      'The file is not in UTF-8',
-      `Nothing was read; letters would have come out wrong (line ${String(line)}). Save it as CSV in UTF-8 and choose it again.`,
-    );
-  }
-}
-
-/** A line end is one byte in UTF-8 that is part of no other character, so lines can be tried one by one. */
-function firstBadLine(file: Buffer): number {
-  let line = 1;
-  for (let start = 0; start < file.length; line += 1) {
-    const found = file.indexOf(0x0a, start);
-    const end = found < 0 ? file.length : found;
-    if (!isUtf8(file.subarray(start, end))) return line;
-    start = end + 1;
-  }
-  return line;
-}
-
-interface Records {
-  readonly records: { readonly line: number; readonly cells: Partial<Record<Column, string>> }[];
-  readonly columns: string[];
-  readonly passedOver: string[];
-}
-
-/** Reads the file without holding the program up: the parser hands rows on as it goes. */
-async function readRecords(text: string): Promise<Records> {
-  const result: Records = { records: [], columns: [], passedOver: [] };
-  const delimiter = guessDelimiter(text);
-  const parser = parse(text, {
-    bom: true,
-    relax_column_count: true,
-    skip_empty_lines: true,
-    info: true,
-    delimiter,
-    trim: true,
-  });
-  let header: string[] | undefined;
-  try {
-    for await (const { record, info } of parser as AsyncIterable<{
-      record: string[];
-      info: { lines: number };
-    }>) {
-      if (header === undefined) {
-        header = record.map((cell) => cell.toLowerCase().replace(/\s+/gu, '_'));
-        for (const [at, name] of header.entries())
-          ((COLUMNS as readonly string[]).includes(name) ? result.columns : result.passedOver).push(
-            record[at] ?? '',
-          );
-        if (!header.includes('name')) throw noName(record);
-        continue;
-      }
-      if (result.records.length === ROWS_LIMIT)
-        throw new Problem(
-          422,
-          'The file has too many rows',
-          `At most ${ROWS_LIMIT.toLocaleString('en')} at once. Nothing was read; split it.`,
-        );
-      const entries = header.map((name, at) => [name, record[at] ?? ''] as const);
-      result.records.push({ line: info.lines, cells: Object.fromEntries(entries) });
-    }
-  } catch (error) {
-    if (error instanceof Problem) throw error;
-    const { message } = error as CsvError;
-    throw new Problem(422, 'The file is no CSV that can be read', `${message}. Nothing was changed.`);
-  }
-  if (header === undefined) throw new Problem(422, 'The file is empty', 'Nothing was changed.');
-  return result;
-}
-
-function noName(record: readonly string[]): Problem {
-  return new Problem(
-    422,
-    'The file has no column called name',
-    `It has ${record.slice(0, 8).join(', ')}. Nothing was read. Known columns are ${COLUMNS.join(', ')}; name is needed, the rest may be left out.`,
-  );
-}
-
-function guessDelimiter(text: string): string {
-  const [first = ''] = text.split('\n', 1);
-  const counts = [',', ';', '\t'].map((each) => [each, first.split(each).length] as const);
-  return counts.sort((a, b) => b[1] - a[1])[0]?.[0] ?? ',';
-}
-
-const YES = new Set(['yes', 'true', '1']);
-
-/** One row as it would be kept, or what is wrong with it. */
-function readRow(
-  values: Partial<Record<Column, string>>,
-): { account: string; given: Entry['given'] } | string {
-  const name = (values.name ?? '').replace(/^'(?=[=+\-@])/u, '');
-  if (!/^\S{1,50}$/u.test(name))
-    return `“${name.slice(0, 60)}” is no viewer’s name: one word of at most 50 characters`;
-  const given: { -readonly [K in keyof ViewerRow]?: ViewerRow[K] } & { name: string } = { name };
-  for (const [column, field, factor] of [
-    ['messages', 'messages', 1],
-    ['watch_minutes', 'watchMs', 60_000],
-  ] as const) {
-    const value = values[column] ?? '';
-    if (value === '') continue;
-    if (!/^\d{1,10}$/u.test(value)) return `${column} is “${value.slice(0, 40)}”, which is no whole number`;
-    given[field] = Number(value) * factor;
-  }
-  for (const [column, field] of [
-    ['first_seen', 'firstSeen'],
-    ['last_seen', 'lastSeen'],
-  ] as const) {
-    const value = values[column] ?? '';
-    if (value === '') continue;
-    const at = Date.parse(value);
-    if (Number.isNaN(at))
-      return `${column} is “${value.slice(0, 40)}”, which is no time; write 2026-11-23T20:00:00Z`;
-    given[field] = at;
-  }
-  const role = (values.role ?? '').toLowerCase();
-  if (role !== '') {
-    if (!(ROLES as readonly string[]).includes(role)) return `“${role.slice(0, 40)}” is no role`;
-    given.role = role as Role;
-  }
-  for (const mark of ['bot', 'ignored'] as const)
-    if ((values[mark] ?? '') !== '') given[mark] = YES.has((values[mark] ?? '').toLowerCase());
-  const account = values.account ?? '';
-  return {
-    account: /^(?:account|nick):\S+$/u.test(account) ? account : `account:${name.toLowerCase()}`,
-    given,
-  };
 }
 
 function differs(given: Entry['given'], known: ViewerRow): boolean {
