@@ -75,18 +75,7 @@ export class ChatLog implements OnModuleInit {
   record(line: ChatLine, why: TimedWhy): void {
     this.whys.set(line.id, why);
     if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
-    this.add({
-      id: line.id,
-      at: line.at,
-      viewerId: line.viewer,
-      name: line.name,
-      role: strongestRole(line.roles),
-      text: line.text,
-      own: false,
-      outcome: why.outcome,
-      brief: why.brief,
-      why: why.outcome === 'nothing' ? null : JSON.stringify(why),
-    });
+    this.add(spokenRow(line, why));
   }
 
   /** @param because what had it said, as the end of a sentence that begins with “Said because” */
@@ -127,6 +116,22 @@ export class ChatLog implements OnModuleInit {
     this.batch.add(row);
     this.news.publish('line', viewOf(row));
   }
+}
+
+/** A viewer's line as it is kept: with its whole why when something came of it. */
+export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
+  return {
+    id: line.id,
+    at: line.at,
+    viewerId: line.viewer,
+    name: line.name,
+    role: strongestRole(line.roles),
+    text: line.text,
+    own: false,
+    outcome: why.outcome,
+    brief: why.brief,
+    why: why.outcome === 'nothing' ? null : JSON.stringify(why),
+  };
 }
 
 function viewOf({ id, at, name, role, text, own, outcome, brief }: ChatLineRow): LineView {

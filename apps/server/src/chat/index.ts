@@ -1,4 +1,4 @@
-export { ChatLog } from './chat-log.js';
+export { ChatLog, spokenRow } from './chat-log.js';
 export { ChatModule } from './chat.module.js';
 export { CONNECTION, ConnectionService, type Heard } from './connection.js';
 export type { Present } from './room.js';

@@ -86,20 +86,20 @@ export class CommandsService {
   }
 
   async remove(id: string): Promise<void> {
-    await this.several({ ids: [id], action: 'delete', group: '' });
+    await this.several({ ids: [id], change: 'delete', group: '' });
   }
 
   /** Puts a deleted command back, its counts with it. */
   async restore(id: string): Promise<CommandDto> {
-    await this.several({ ids: [id], action: 'restore', group: '' });
+    await this.several({ ids: [id], change: 'restore', group: '' });
     return this.find(id);
   }
 
   /** The same for several at once: all of them or none. */
-  several({ ids, action, group }: SeveralDto): Promise<CommandDto[]> {
+  several({ ids, change, group }: SeveralDto): Promise<CommandDto[]> {
     return this.inTurn(async () => {
       const now = Date.now();
-      switch (action) {
+      switch (change) {
         case 'restore':
           await this.putBack(ids);
           break;
@@ -113,9 +113,9 @@ export class CommandsService {
           await this.save(await Promise.all(ids.map((id) => this.steppedBack(this.require(id)))), 'put back');
           break;
         default: {
-          const part = action === 'group' ? { group: group.trim() } : { enabled: action === 'switch-on' };
+          const part = change === 'group' ? { group: group.trim() } : { enabled: change === 'switch-on' };
           const verb =
-            action === 'group' ? 'grouped' : action === 'switch-on' ? 'switched on' : 'switched off';
+            change === 'group' ? 'grouped' : change === 'switch-on' ? 'switched on' : 'switched off';
           await this.save(
             ids.map((id) => changedTo(this.require(id), part)),
             verb,

@@ -23,11 +23,11 @@ afterAll(async () => {
 });
 const list = async (): Promise<Listed[]> =>
   (await gully.http.get('/api/commands').expect(200)).body as Listed[];
-const several = async (action: string, more: object = {}, status = 200): Promise<unknown> =>
+const several = async (change: string, more: object = {}, status = 200): Promise<unknown> =>
   (
     await gully.http
       .post('/api/commands/several')
-      .send({ ids, action, ...more })
+      .send({ ids, change, ...more })
       .expect(status)
   ).body;
 beforeEach(async () => {
@@ -92,7 +92,7 @@ describe('several commands at once', () => {
   });
 
   test.each([
-    [{ action: 'dance' }],
+    [{ change: 'dance' }],
     [{ ids: 'all' }],
     [{ ids: ['x', 'x'] }],
     [{ ids: Array(2_001).fill('x') }],

@@ -194,7 +194,7 @@ export class VersionDto {
   @ApiProperty() @IsInt() @Min(1) version!: number;
 }
 
-const ACTIONS = ['switch-on', 'switch-off', 'group', 'delete', 'restore', 'step-back'] as const;
+const CHANGES = ['switch-on', 'switch-off', 'group', 'delete', 'restore', 'step-back'] as const;
 
 export class SeveralDto {
   @ApiProperty({ type: [String], maxItems: 2_000 })
@@ -203,7 +203,7 @@ export class SeveralDto {
   @ArrayUnique()
   @IsString({ each: true })
   ids!: string[];
-  @ApiProperty({ enum: ACTIONS }) @IsIn(ACTIONS) action!: (typeof ACTIONS)[number];
+  @ApiProperty({ enum: CHANGES }) @IsIn(CHANGES) change!: (typeof CHANGES)[number];
   @ApiPropertyOptional({ description: 'for group' }) @IsOptional() @IsString() @MaxLength(200) group: string =
     '';
 }

@@ -1,4 +1,4 @@
-import { strongestRole, type ChatLine, type Role, type Why } from '@gully/core/chat';
+import { strongestRole, type ChatLine, type Role } from '@gully/core/chat';
 import { prepareCommand, TriggerIndex, type Command } from '@gully/core/commands';
 import { decideLine, type Change, type World } from '@gully/core/pipeline';
 import { chanceFrom, type DrawState } from '@gully/core/random';
@@ -7,7 +7,7 @@ import type { StreamState } from '@gully/core/stream';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import { planCrowd, REGULARS, seededNumbers } from '@gully/standin/crowd';
 import { monotonicFactory } from 'ulid';
-import { CONNECTION } from '../chat/index.js';
+import { CONNECTION, spokenRow } from '../chat/index.js';
 import type { ActivityRow, ChatLineRow, CommandViewerUseRow, ViewerRow } from '../database/index.js';
 import { SELF } from '../pipeline/index.js';
 import { factsOf, newViewer } from '../viewers/index.js';
@@ -91,7 +91,7 @@ export class Season {
     viewer.lastSeen = at;
     viewer.messages += 1;
     const { why, changes, effects, commandId } = decideLine(line, this.world());
-    this.lines.push(spoken(line, why));
+    this.lines.push(spokenRow(line, { ...why, tookMs: 0.4 }));
     for (const change of changes) this.take(change);
     for (const said of effects.flatMap((effect) => effect.lines))
       this.lines.push({ ...OWN, id: this.id(at + 40), at: at + 40, text: said, brief: why.brief });
@@ -190,21 +190,6 @@ const OWN = {
   outcome: 'ran',
   why: null,
 } as const;
-
-function spoken(line: ChatLine, why: Why): ChatLineRow {
-  return {
-    id: line.id,
-    at: line.at,
-    viewerId: line.viewer,
-    name: line.name,
-    role: strongestRole(line.roles),
-    text: line.text,
-    own: false,
-    outcome: why.outcome,
-    brief: why.brief,
-    why: why.outcome === 'nothing' ? null : JSON.stringify({ ...why, tookMs: 0.4 }),
-  };
-}
 
 function rolesOf(name: string): Role[] {
   return (REGULARS.find(([regular]) => regular === name)?.[1] ?? []) as Role[];

@@ -802,7 +802,7 @@ export interface components {
         SeveralDto: {
             ids: string[];
             /** @enum {string} */
-            action: "switch-on" | "switch-off" | "group" | "delete" | "restore" | "step-back";
+            change: "switch-on" | "switch-off" | "group" | "delete" | "restore" | "step-back";
             /** @description for group */
             group?: string;
         };

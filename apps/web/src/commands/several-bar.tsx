@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Command } from '../api/index.js';
+import type { Command, Several } from '../api/index.js';
 import { Opens } from '../ui/index.js';
 import { GroupField } from './group-blank.js';
 import { useSeveral } from './several.js';
@@ -14,16 +14,16 @@ interface SeveralBarProps {
 export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
   const several = useSeveral();
   const [group, setGroup] = useState('');
-  const act = (action: Parameters<typeof several.mutate>[0]['action']): void => {
-    several.mutate({ ids: chosen, action, group }, { onSuccess: onClear });
+  const act = (change: Several): void => {
+    several.mutate({ ids: chosen, change, group }, { onSuccess: onClear });
   };
-  const button = (label: string, action: Parameters<typeof act>[0]) => (
+  const button = (label: string, change: Several) => (
     <button
       type="button"
       className="btn s"
       disabled={several.isPending}
       onClick={() => {
-        act(action);
+        act(change);
       }}
     >
       {label}

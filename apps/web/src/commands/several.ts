@@ -4,9 +4,9 @@ import { answerOf, api, type Several } from '../api/index.js';
 import { commandsQuery } from '../live/index.js';
 import { tellProblem } from '../ui/index.js';
 
-interface Change {
+interface Wanted {
   readonly ids: readonly string[];
-  readonly action: Several;
+  readonly change: Several;
   readonly group?: string;
 }
 
@@ -20,22 +20,22 @@ const DONE: Readonly<Partial<Record<Several, string>>> = {
 /** The same change for several commands at once, with one undo. All of them or none. */
 export function useSeveral() {
   const queries = useQueryClient();
-  const send = ({ ids, action, group = '' }: Change): Promise<unknown> =>
-    answerOf(api.POST('/api/commands/several', { body: { ids: [...ids], action, group } }));
+  const send = ({ ids, change, group = '' }: Wanted): Promise<unknown> =>
+    answerOf(api.POST('/api/commands/several', { body: { ids: [...ids], change, group } }));
   return useMutation({
     mutationFn: send,
-    onSuccess: (_, { ids, action }) => {
+    onSuccess: (_, { ids, change }) => {
       void queries.invalidateQueries(commandsQuery);
       const count = `${String(ids.length)} ${ids.length === 1 ? 'command' : 'commands'}`;
       const undo = async (): Promise<void> => {
         try {
-          await send({ ids, action: action === 'delete' ? 'restore' : 'step-back' });
+          await send({ ids, change: change === 'delete' ? 'restore' : 'step-back' });
           void queries.invalidateQueries(commandsQuery);
         } catch (error) {
           tellProblem(error);
         }
       };
-      toast(`${DONE[action] ?? 'Changed'} ${count}`, {
+      toast(`${DONE[change] ?? 'Changed'} ${count}`, {
         action: { label: 'Undo', onClick: () => void undo() },
         duration: 20_000,
       });
