@@ -181,3 +181,41 @@ test('the prefix is changed for all commands at once, and back', async ({ page, 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('link', { name: '!map' })).toBeVisible();
 });
+
+test('steps are added, moved by keyboard, removed, and a draft of several texts draws one', async ({
+  page,
+  world,
+}) => {
+  await world.add('wet', 'boot number {{ counter.boots }}');
+  await openCommands(page, world);
+  await page.getByRole('link', { name: '!wet' }).click();
+  await expect(page.getByText('No value is called counter.boots')).toBeVisible();
+  await page.getByRole('button', { name: 'Count', exact: true }).click();
+  await page.getByLabel('Name of the counter').fill('boots');
+  await expect(page.getByText('No value is called counter.boots')).toBeHidden();
+  await expect(page.getByTestId('preview')).toHaveText('Now: boot number 1');
+  const steps = page.locator('.script > li');
+  await expect(steps.first()).toContainText('Count');
+  await page.getByLabel('Name of the counter').press('Alt+ArrowDown');
+  await expect(steps.first()).toContainText('Say');
+  await expect(page.getByText('Step 1 is now step 2')).toBeAttached();
+  await expect(page.getByLabel('Name of the counter')).toBeFocused();
+  await page.getByLabel('Name of the counter').press('Alt+ArrowUp');
+  await expect(steps.first()).toContainText('Count');
+  await page.getByRole('button', { name: 'or another text' }).click();
+  await page.getByRole('textbox', { name: 'Text 2' }).click();
+  await page.keyboard.type('and boot {{ counter.boots }} is wet too');
+  await expect(page.getByRole('combobox', { name: 'Which of the texts' })).toHaveText(
+    'each once before any again',
+  );
+  await save(page, '!wet');
+  for (const name of ['pebblewren', 'siltlark']) await world.type(name, '!wet');
+  await expect(live(page).locator('.bot')).toHaveCount(2);
+  const said = await live(page).locator('.bot').allInnerTexts();
+  expect(
+    said.map((text) => /and boot \d is|boot number \d/.exec(text)?.[0].replace(/\d/, 'n')).sort(),
+  ).toEqual(['and boot n is', 'boot number n']);
+  await page.getByRole('button', { name: 'Remove step 1' }).click();
+  await page.getByRole('button', { name: 'Remove text 2' }).click();
+  await expect(page.getByTestId('preview')).toHaveText('Now: boot number 2');
+});

@@ -73,8 +73,7 @@ export class ChatLog implements OnModuleInit {
   }
 
   record(line: ChatLine, why: TimedWhy): void {
-    this.whys.set(line.id, why);
-    if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
+    this.keep(line.id, why);
     this.add(spokenRow(line, why));
   }
 
@@ -82,15 +81,9 @@ export class ChatLog implements OnModuleInit {
   recordOwn(name: string, text: string, because: string): void {
     const decided = because === '' ? 'Said' : `Said because ${because}`;
     const why: TimedWhy = { outcome: 'ran', brief: because, checks: [], decided, tookMs: 0 };
-    this.add({
-      ...OWN,
-      id: this.nextId(),
-      at: Date.now(),
-      name,
-      text,
-      brief: because,
-      why: JSON.stringify(why),
-    });
+    const id = this.nextId();
+    this.keep(id, why);
+    this.add({ ...OWN, id, at: Date.now(), name, text, brief: because, why: JSON.stringify(why) });
   }
 
   /** Lines older than the line `before`, or the newest; oldest first. */
@@ -106,8 +99,14 @@ export class ChatLog implements OnModuleInit {
   async why(id: string): Promise<TimedWhy | undefined> {
     const kept = this.whys.get(id);
     if (kept !== undefined) return kept;
+    await this.batch.flush();
     const row = await this.database.read.findOneBy(ChatLineRow, { id });
     return row?.why == null ? undefined : (JSON.parse(row.why) as TimedWhy);
+  }
+
+  private keep(id: string, why: TimedWhy): void {
+    this.whys.set(id, why);
+    if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
   }
 
   private add(row: ChatLineRow): void {

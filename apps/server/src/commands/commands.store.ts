@@ -13,7 +13,6 @@ import { countersOf } from '@gully/core/routines';
 import { In, IsNull } from 'typeorm';
 import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
 import { SettingsService } from '../settings/index.js';
-import { ViewersService } from '../viewers/index.js';
 import { fromRow, type StoredCommand } from './stored.js';
 import { Uses } from './uses.js';
 
@@ -36,7 +35,6 @@ export class CommandsStore implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly settings: SettingsService,
-    private readonly viewers: ViewersService,
   ) {}
 
   async onModuleInit(): Promise<void> {
@@ -44,7 +42,6 @@ export class CommandsStore implements OnModuleInit {
     this.settings.follow((key) => {
       if (key === 'prefix') this.prepareAll();
     });
-    this.viewers.follow(() => void this.reload());
   }
 
   async reload(): Promise<void> {

@@ -32,6 +32,8 @@ interface Decided {
 @Injectable()
 export class PipelineService implements OnModuleInit, BeforeApplicationShutdown {
   private readonly inbox: Arrived[] = [];
+  /** what must not happen while messages are decided and not yet written */
+  private readonly between: (() => Promise<void>)[] = [];
   private working: Promise<void> | undefined;
 
   constructor(
@@ -47,6 +49,11 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
   ) {}
 
   onModuleInit(): void {
+    // What is in memory and not yet on disk would be lost by reading it anew meanwhile.
+    this.viewers.follow(() => {
+      this.between.push(() => this.world.reload());
+      this.working ??= this.work();
+    });
     this.connection.listen({
       heard: (line) => {
         this.receive(line);
@@ -70,15 +77,20 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
   }
 
   private async work(): Promise<void> {
-    while (this.inbox.length > 0) {
+    while (this.inbox.length > 0 || this.between.length > 0) {
+      for (const task of this.between.splice(0)) await this.guarded(task, 0);
       const together = this.inbox.splice(0, TOGETHER);
-      try {
-        await this.take(together);
-      } catch (error) {
-        this.log.error({ error, count: together.length }, 'messages could not be taken');
-      }
+      if (together.length > 0) await this.guarded(() => this.take(together), together.length);
     }
     this.working = undefined;
+  }
+
+  private async guarded(work: () => Promise<void>, count: number): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      this.log.error({ error, count }, 'messages could not be taken');
+    }
   }
 
   private async take(arrived: readonly Arrived[]): Promise<void> {

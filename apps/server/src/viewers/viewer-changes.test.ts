@@ -60,6 +60,29 @@ describe('marks', () => {
   });
 });
 
+describe('in the middle of a busy chat', () => {
+  test('marking viewers loses no use, in memory or on disk', async () => {
+    const { id: command } = await gully.add({ name: 'busy', aliases: [], text: 'busy {{ command.uses }}' });
+    await gully.type('busy_one', 'here');
+    const id = await idOf('busy_one');
+    const talk = Array.from({ length: 60 }, (_, n) => gully.type(`caver${String(n)}`, '!busy'));
+    const marks = Array.from({ length: 30 }, (_, n) =>
+      gully.http
+        .patch(`/api/viewers/${id}`)
+        .send({ ignored: n % 2 === 0 })
+        .expect(204),
+    );
+    await Promise.all([...talk, ...marks]);
+    expect((await gully.http.get(`/api/commands/${command}`)).body).toMatchObject({
+      uses: 60,
+      usesLastWeek: 60,
+    });
+    expect(await gully.source.query('SELECT uses FROM commands WHERE id = ?', [command])).toEqual([
+      { uses: 60 },
+    ]);
+  });
+});
+
 describe('notes', () => {
   test('are kept, removed and put back', async () => {
     await gully.type('siltlark', 'hello');

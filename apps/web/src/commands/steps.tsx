@@ -2,6 +2,7 @@ import { STEPS_LIMIT, type Step } from '@gully/core/routines';
 import type { Scope } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { Hash, MessageSquare, X } from 'lucide-react';
+import { useState } from 'react';
 import { ulid } from 'ulid';
 import { countersQuery } from '../live/index.js';
 import { Fault, IconButton } from '../ui/index.js';
@@ -17,9 +18,23 @@ interface StepsProps {
   readonly onShowValues: () => void;
 }
 
+/** With Alt: a step up or down. */
+const MOVES: Readonly<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1 };
+
 /** The routine as a script: each step a line of plain words with its blanks in place. */
 export function Steps({ steps, saved, scope, faultOf, onChange, onShowValues }: StepsProps) {
   const { data: counters } = useQuery(countersQuery);
+  const [told, setTold] = useState('');
+  const move = (at: number, by: number, focused: HTMLElement): void => {
+    const moved = steps[at];
+    if (moved === undefined) return;
+    onChange(steps.toSpliced(at, 1).toSpliced(at + by, 0, moved));
+    setTold(`Step ${String(at + 1)} is now step ${String(at + by + 1)}`);
+    // The browser lets go of the focus of what is moved in the page.
+    requestAnimationFrame(() => {
+      focused.focus();
+    });
+  };
   return (
     <>
       <ol className="script">
@@ -30,7 +45,16 @@ export function Steps({ steps, saved, scope, faultOf, onChange, onShowValues }: 
             onChange(steps.map((each, n) => (n === at ? next : each)));
           };
           return (
-            <li key={step.id} className="step">
+            <li
+              key={step.id}
+              className="step"
+              onKeyDown={(event) => {
+                const by = MOVES[event.key];
+                if (!event.altKey || by === undefined || steps[at + by] === undefined) return;
+                event.preventDefault();
+                move(at, by, event.target as HTMLElement);
+              }}
+            >
               <span className="no">{at + 1}</span>
               <span className="verb">{step.kind === 'say' ? 'Say' : 'Count'}</span>
               {step.kind === 'say' ? (
@@ -66,6 +90,9 @@ export function Steps({ steps, saved, scope, faultOf, onChange, onShowValues }: 
           );
         })}
       </ol>
+      <p className="sr-only" role="status">
+        {told}
+      </p>
       <Fault>{faultOf('steps')}</Fault>
       {steps.length < STEPS_LIMIT && (
         <p className="row mt-2 flex-wrap">
@@ -98,6 +125,11 @@ export function Steps({ steps, saved, scope, faultOf, onChange, onShowValues }: 
           >
             <Hash className="i s" aria-hidden="true" /> Count
           </button>
+          {steps.length > 1 && (
+            <span className="s2 ml-auto text-soft">
+              <kbd>Alt ↑ ↓</kbd> moves the step one is in
+            </span>
+          )}
         </p>
       )}
     </>

@@ -9,6 +9,8 @@ const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
   [['n'], 'new, in a list'],
   [['Ctrl ⏎'], 'save'],
   [['{'], 'values, in a text'],
+  [['Ctrl Space'], 'all values, in a text'],
+  [['Alt ↑ ↓'], 'move the step one is in'],
   [['Ctrl .'], 'fold or open the dock'],
   [['?'], 'this list'],
 ];
