@@ -169,6 +169,7 @@ test('a thousand commands are listed, searched and opened', async ({ page, world
   await page.getByLabel('Find in 1,000 commands').fill('number 77 of');
   await page.getByRole('link', { name: /!passage77/ }).click();
   await expect(page.getByTestId('preview')).toHaveText('Now: passage number 77 of the survey');
+  await expect(page.getByRole('link', { name: /^!passage77 / })).toBeInViewport();
   await page.getByLabel('Find in 1,000 commands').fill('nowhere');
   await expect(page.getByText('No command has “nowhere”')).toBeVisible();
 });

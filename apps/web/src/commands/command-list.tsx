@@ -1,7 +1,7 @@
 import { titleOf } from '@gully/core/commands';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Plus } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
@@ -34,6 +34,14 @@ export function CommandList({ commands, open }: CommandListProps) {
     overscan: 12,
     initialRect: { width: 232, height: 600 },
   });
+  const at = lines.findIndex((line) => line.kind === 'command' && line.command.id === open);
+  const { scrollToIndex } = rows;
+  const known = at >= 0;
+  useEffect(() => {
+    // Opened from the table or by its address, it may stand far down. Only then: the list stays where one put it.
+    if (known) scrollToIndex(at, { align: 'auto' });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a search moves places, and is not followed
+  }, [open, known]);
   return (
     <section className="list" aria-labelledby="commands-title">
       <header>
