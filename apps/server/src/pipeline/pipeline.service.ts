@@ -128,8 +128,9 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
       for (const row of fresh) this.viewers.remember(row);
       this.world.tell(changes);
     }
-    for (const { name } of stored ? fresh : [])
-      this.activity.tell('arrival', name, 'writes here for the first time');
+    // Whoever was only present until now is new with their first message.
+    for (const viewer of new Set(viewers.values()))
+      if (viewer.messages === 0) this.activity.tell('arrival', viewer.name, 'writes here for the first time');
     for (const each of decided) this.perform(each, stored);
     for (const each of seen) this.viewers.spoke(idOf(each.key), each);
   }

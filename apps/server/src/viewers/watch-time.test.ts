@@ -56,6 +56,16 @@ test('who is there while it is live watches, whether they write or not; offline 
   expect(await watched()).toEqual({ quiet_one: 60 });
 });
 
+test('who was only present is still told of as new when they first write, and once', async () => {
+  await goLive(true);
+  await come('quiet_one');
+  await tick(60);
+  for (const text of ['at last', 'and again']) await gully.type('quiet_one', text);
+  const { body } = await gully.http.get('/api/activity').expect(200);
+  const arrivals = (body as { kind: string; subject: string }[]).filter(({ kind }) => kind === 'arrival');
+  expect(arrivals.map(({ subject }) => subject)).toEqual(['quiet_one']);
+});
+
 test('marked viewers watch nothing, the bot itself neither; a machine asleep counts as a short while at most', async () => {
   await goLive(true);
   await come('bot_of_theirs');
