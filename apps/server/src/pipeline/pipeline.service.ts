@@ -129,7 +129,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
       this.world.tell(changes);
     }
     // Whoever was only present until now is new with their first message.
-    for (const viewer of new Set(viewers.values()))
+    for (const viewer of stored ? new Set(viewers.values()) : [])
       if (viewer.messages === 0) this.activity.tell('arrival', viewer.name, 'writes here for the first time');
     for (const each of decided) this.perform(each, stored);
     for (const each of seen) this.viewers.spoke(idOf(each.key), each);
