@@ -110,6 +110,8 @@ for (const theme of ['limestone', 'cave'] as const)
         await page.goto(world.address + path);
         await expect(page.getByRole('main')).not.toBeEmpty();
         await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+        // What is looked at is the view, not the shape of what comes.
+        await expect(page.locator('[aria-busy]')).toHaveCount(0);
         expect(await violations(page)).toEqual([]);
         expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
       }

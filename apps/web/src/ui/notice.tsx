@@ -30,7 +30,7 @@ export function LoadFailed({ error, retry }: { readonly error: unknown; readonly
 /** The shape of a list that is still coming. */
 export function Bones({ lines }: { readonly lines: number }) {
   return (
-    <div className="grid gap-3.5 p-3" aria-busy="true" aria-label="Loading">
+    <div className="grid gap-3.5 p-3" role="status" aria-busy="true" aria-label="Loading">
       {Array.from({ length: lines }, (_, n) => (
         <span key={n} className="bone" style={{ width: `${String(55 + ((n * 37) % 40))}%` }} />
       ))}
