@@ -10,7 +10,7 @@ import {
   type UseChange,
 } from '@gully/core/commands';
 import { countersOf } from '@gully/core/routines';
-import { In, IsNull } from 'typeorm';
+import { In, IsNull, Not } from 'typeorm';
 import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
 import { SettingsService } from '../settings/index.js';
 import { fromRow, type StoredCommand } from './stored.js';
@@ -44,18 +44,21 @@ export class CommandsStore implements OnModuleInit {
     });
   }
 
+  /**
+   * Reads everything anew. Through the door for writing, so that no command is saved between
+   * what is read here and what is then held: it would be lost from memory.
+   */
   async reload(): Promise<void> {
-    const rows = await this.database.read.findBy(CommandRow, { deletedAt: IsNull() });
-    const routines = await this.database.read.find(RoutineRow);
-    const merged = await this.database.read
-      .createQueryBuilder(ViewerRow, 'viewer')
-      .where('viewer.merged_into IS NOT NULL')
-      .getMany();
-    const steps = new Map(routines.map((routine) => [routine.id, routine.steps]));
-    await this.uses.reload(this.database.read, rows, Date.now());
-    this.merged = new Map(merged.map(({ id, mergedInto }) => [id, mergedInto ?? id]));
-    this.commands.clear();
-    for (const row of rows) this.commands.set(row.id, fromRow(row, steps.get(row.routineId)));
+    await this.database.write(async (manager) => {
+      const rows = await manager.findBy(CommandRow, { deletedAt: IsNull() });
+      const routines = await manager.find(RoutineRow);
+      const merged = await manager.findBy(ViewerRow, { mergedInto: Not(IsNull()) });
+      const steps = new Map(routines.map((routine) => [routine.id, routine.steps]));
+      await this.uses.reload(manager, rows, Date.now());
+      this.merged = new Map(merged.map(({ id, mergedInto }) => [id, mergedInto ?? id]));
+      this.commands.clear();
+      for (const row of rows) this.commands.set(row.id, fromRow(row, steps.get(row.routineId)));
+    });
     this.prepareAll();
   }
 

@@ -18,16 +18,19 @@ export class RoutinesStore implements OnModuleInit {
     await this.reload();
   }
 
+  /** Reads everything anew; through the door for writing, as the commands' store does, and for its reason. */
   async reload(): Promise<void> {
-    const counters = await this.database.read.find(CounterRow);
-    const draws = await this.database.read.find(DrawRow);
-    this.counters.clear();
-    this.draws.clear();
-    for (const { name, value, most } of counters) this.counters.set(name, { value, most });
-    for (const { owner, step, state } of draws) {
-      const parsed = parseState(state);
-      if (parsed !== undefined) this.draws.set(keyOf(owner, step), parsed);
-    }
+    await this.database.write(async (manager) => {
+      const counters = await manager.find(CounterRow);
+      const draws = await manager.find(DrawRow);
+      this.counters.clear();
+      this.draws.clear();
+      for (const { name, value, most } of counters) this.counters.set(name, { value, most });
+      for (const { owner, step, state } of draws) {
+        const parsed = parseState(state);
+        if (parsed !== undefined) this.draws.set(keyOf(owner, step), parsed);
+      }
+    });
   }
 
   counter(name: string): CounterState | undefined {

@@ -83,6 +83,25 @@ describe('in the middle of a busy chat', () => {
   });
 });
 
+test('commands saved while viewers are marked are all there afterwards', async () => {
+  await gully.type('marked_one', 'here');
+  const id = await idOf('marked_one');
+  const names = Array.from({ length: 25 }, (_, n) => `saved${String(n)}`);
+  await Promise.all([
+    ...names.map((name) => gully.add({ name, aliases: [] })),
+    ...names.map((_, n) =>
+      gully.http
+        .patch(`/api/viewers/${id}`)
+        .send({ bot: n % 2 === 1 })
+        .expect(204),
+    ),
+  ]);
+  await gully.type('siltlark', 'and all is read anew');
+  const { body } = await gully.http.get('/api/commands').expect(200);
+  const there = new Set((body as { trigger: { name: string } }[]).map(({ trigger }) => trigger.name));
+  expect(names.filter((name) => !there.has(name))).toEqual([]);
+});
+
 describe('notes', () => {
   test('are kept, removed and put back', async () => {
     await gully.type('siltlark', 'hello');

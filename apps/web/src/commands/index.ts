@@ -2,4 +2,4 @@ export { CommandsPage } from './commands-page.js';
 export { NEW } from './drafts.js';
 export { openDraft } from './open-draft.js';
 export { summaryOf } from './parts.js';
-export { FIRST_PERSONA, usePersona, type Persona } from './persona.js';
+export { usePersona, type Persona } from './persona.js';

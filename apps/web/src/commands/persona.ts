@@ -4,7 +4,7 @@ import { useStored } from '../ui/index.js';
 /** Who one is in the rehearsal, and for whom the editor shows what it would say. */
 export type Persona = SavedPersona;
 
-export const FIRST_PERSONA: Persona = { name: 'pebblewren', roles: ['subscriber'] };
+const FIRST_PERSONA: Persona = { name: 'pebblewren', roles: ['subscriber'] };
 
 export function usePersona(): readonly [Persona, (persona: Persona) => void] {
   const [stored, setStored] = useStored('gully.persona.2');

@@ -5,10 +5,6 @@ export {
   commandBody,
   COOLDOWN_LIMIT,
   DEFAULT_PREFIX,
-  GROUP_LIMIT,
-  NAMED_LIMIT,
-  PATTERN_LIMIT,
-  PHRASES_LIMIT,
   REFUSING_GATES,
   titleOf,
   type Command,
@@ -20,17 +16,8 @@ export {
 } from './command.js';
 export { decideCommand, REFUSAL_PAUSE_MS, type CommandChange, type CommandDecision } from './decide.js';
 export { cooldownLeft } from './gates.js';
-export {
-  CHOICES_LIMIT,
-  INPUT_TYPES,
-  INPUTS_LIMIT,
-  readInputs,
-  TEXT_MOST,
-  usageOf,
-  type Input,
-  type InputType,
-} from './inputs.js';
-export { prepareCommand, textBehind, TriggerIndex, type Match, type PreparedCommand } from './match.js';
+export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './inputs.js';
+export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand } from './match.js';
 export { compilePattern, groupNames } from './pattern.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';

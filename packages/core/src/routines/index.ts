@@ -1,16 +1,8 @@
-export { checkRoutine, counterNameFault, isCounterNumber, textFault, type Faults } from './check.js';
-export {
-  countersOf,
-  prepareRoutine,
-  runRoutine,
-  type PreparedRoutine,
-  type PreparedStep,
-  type RoutineResult,
-} from './run.js';
+export { checkRoutine, counterNameFault, textFault, type Faults } from './check.js';
+export { countersOf, prepareRoutine, runRoutine, type PreparedRoutine } from './run.js';
 export {
   COUNTER_CHANGES,
   COUNTER_LIMIT,
-  COUNTER_NAME_LIMIT,
   sayOnly,
   STEPS_LIMIT,
   TEXTS_LIMIT,
