@@ -148,12 +148,15 @@ test('deleting and saving can be undone', async ({ page, world }) => {
   await page.getByRole('switch', { name: 'On' }).click();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByRole('link', { name: /!kit.*off/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('link', { name: /!kit.*off/ })).toBeHidden();
 
   await page.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByRole('link', { name: /!kit/ })).toBeHidden();
-  await page.locator('li', { hasText: 'Deleted !kit' }).getByRole('button', { name: 'Undo' }).click();
+  await page
+    .locator('li', { hasText: 'Deleted !kit' })
+    .getByRole('button', { name: 'Undo', exact: true })
+    .click();
   await expect(page.getByRole('link', { name: /!kit/ })).toBeVisible();
   await expect(page.getByTestId('preview')).toHaveText('Now: two lamps');
 });

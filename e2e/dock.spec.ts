@@ -68,7 +68,7 @@ test('Review lists who wrote, and finds them by name', async ({ page, world }) =
   await world.type('quillrush', 'I felt the draught', ['vip']);
   await world.type('thirdrope', 'rope is snug');
   await world.type('thirdrope', 'ready');
-  await page.goto(`${world.address}/review`);
+  await page.goto(`${world.address}/review/viewers`);
   await expect(page.getByRole('row', { name: /thirdrope viewer 2/ })).toBeVisible();
   await page.getByLabel('Find a name').fill('QUILL');
   await expect(page.getByRole('row', { name: /quillrush VIP 1/ })).toBeVisible();

@@ -14,7 +14,7 @@ test('search or do: goes to a mode, opens a command by its alias, changes the th
     await expect(page.getByRole('dialog', { name: 'Search or do' })).toBeHidden();
   };
   await ask('review');
-  await expect(page).toHaveURL(/\/review\/viewers$/);
+  await expect(page).toHaveURL(/\/review\/activity$/);
   await ask('deep');
   await expect(page.getByTestId('preview')).toHaveText('Now: 212 m below the meadow');
   await ask('cave');

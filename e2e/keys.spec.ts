@@ -1,3 +1,4 @@
+import { STEP_KINDS, type Step } from '@gully/core/routines';
 import type { Locator } from '@playwright/test';
 import axe from 'axe-core';
 import { expect, openCommands, test, type Page } from './test-support/world.js';
@@ -72,6 +73,28 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await expect(page.getByLabel('Type in the rehearsal')).toHaveValue('ng a?');
 });
 
+/** Steps of most kinds, with branches in branches. */
+const NESTED = (list: string): Step[] => [
+  {
+    ...STEP_KINDS.if.blank('i'),
+    then: [
+      { ...STEP_KINDS.draw.blank('d'), list },
+      {
+        ...STEP_KINDS.pick.blank('p'),
+        branches: [
+          {
+            id: 'a',
+            weight: 1,
+            steps: [{ ...STEP_KINDS.say.blank('s'), texts: ['{{ remembered.line }}', 'x'] }],
+          },
+          { id: 'b', weight: 2, steps: [{ ...STEP_KINDS.counter.blank('c'), counter: 'depth' }] },
+        ],
+      },
+    ],
+    otherwise: [STEP_KINDS.wait.blank('w'), { ...STEP_KINDS.output.blank('o'), file: 'lamp', text: 'lit' }],
+  },
+];
+
 async function violations(page: Page): Promise<string[]> {
   await page.evaluate(axe.source);
   return page.evaluate(async () => {
@@ -97,11 +120,21 @@ for (const theme of ['limestone', 'cave'] as const)
       const { viewers } = (await (await page.request.get(`${world.address}/api/viewers`)).json()) as {
         viewers: { id: string }[];
       };
+      const list = await world.addList('Campfire', ['one', 'two']);
+      const routine = await world.addRoutine('Ask them', NESTED(list));
       const places = [
         '/prepare/commands',
         `/prepare/commands/${id}`,
         '/prepare/commands/new',
         '/prepare/counters',
+        '/prepare/routines',
+        '/prepare/routines/new',
+        `/prepare/routines/${routine}`,
+        '/prepare/lists',
+        `/prepare/lists/${list}`,
+        '/prepare/outputs',
+        '/prepare/bundles',
+        '/review/activity',
         '/air',
         '/review/viewers',
         `/review/viewers/${viewers[0]?.id ?? ''}`,

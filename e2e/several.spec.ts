@@ -22,14 +22,17 @@ test('several commands are grouped, switched and deleted together, each with one
   await expect(page.getByRole('row', { name: /!rope.*off/ })).toBeVisible();
   await page
     .locator('li', { hasText: 'Switched off 2 commands' })
-    .getByRole('button', { name: 'Undo' })
+    .getByRole('button', { name: 'Undo', exact: true })
     .click();
   await expect(page.getByRole('row', { name: /!map.*off/ })).toBeHidden();
 
   await page.getByRole('checkbox', { name: 'Tick all shown' }).click();
   await bar.getByRole('button', { name: 'Delete' }).click();
   await expect(page.getByText('Nothing answers yet')).toBeVisible();
-  await page.locator('li', { hasText: 'Deleted 3 commands' }).getByRole('button', { name: 'Undo' }).click();
+  await page
+    .locator('li', { hasText: 'Deleted 3 commands' })
+    .getByRole('button', { name: 'Undo', exact: true })
+    .click();
   await expect(page.getByRole('link', { name: '!kit' })).toBeVisible();
   await expect(page.getByRole('rowheader', { name: 'The cave 2' })).toBeVisible();
 });

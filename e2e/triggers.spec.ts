@@ -158,7 +158,7 @@ test('a counter is made by a step, moved from chat by a moderator, and set by ha
   await value.fill('40');
   await page.getByRole('button', { name: 'Set to 40' }).click();
   await expect(page.getByText('depth is 40')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(value).toHaveValue('212');
   await page.getByLabel('Name of a new counter').fill('how deep');
   await expect(page.getByText(/letters, digits and _/)).toBeVisible();
@@ -178,7 +178,7 @@ test('the prefix is changed for all commands at once, and back', async ({ page, 
   await expect(page.getByRole('link', { name: '~map' })).toBeVisible();
   await world.type('pebblewren', '~map');
   await expect(live(page).getByText('the survey')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('link', { name: '!map' })).toBeVisible();
 });
 
@@ -190,18 +190,18 @@ test('steps are added, moved by keyboard, removed, and a draft of several texts 
   await openCommands(page, world);
   await page.getByRole('link', { name: '!wet' }).click();
   await expect(page.getByText('No value is called counter.boots')).toBeVisible();
-  await page.getByRole('button', { name: 'Count', exact: true }).click();
-  await page.getByLabel('Name of the counter').fill('boots');
+  const addLine = page.getByRole('combobox', { name: 'Add a step: Steps', exact: true });
+  await addLine.fill('/count');
+  await addLine.press('Enter');
+  await page.getByLabel('Counter', { exact: true }).fill('boots');
   await expect(page.getByText('No value is called counter.boots')).toBeHidden();
   await expect(page.getByTestId('preview')).toHaveText('Now: boot number 1');
-  const steps = page.locator('.script > li');
+  const steps = page.locator('.script > .step');
+  await expect(steps.last()).toContainText('Count');
+  await page.getByLabel('Counter', { exact: true }).press('Alt+ArrowUp');
   await expect(steps.first()).toContainText('Count');
-  await page.getByLabel('Name of the counter').press('Alt+ArrowDown');
-  await expect(steps.first()).toContainText('Say');
-  await expect(page.getByText('Step 1 is now step 2')).toBeAttached();
-  await expect(page.getByLabel('Name of the counter')).toBeFocused();
-  await page.getByLabel('Name of the counter').press('Alt+ArrowUp');
-  await expect(steps.first()).toContainText('Count');
+  await expect(page.getByText('It is now step 1')).toBeAttached();
+  await expect(page.getByLabel('Counter', { exact: true })).toBeFocused();
   await page.getByRole('button', { name: 'or another text' }).click();
   await page.getByRole('textbox', { name: 'Text 2' }).click();
   await page.keyboard.type('and boot {{ counter.boots }} is wet too');

@@ -21,7 +21,7 @@ test('a viewer’s page: what they did, a note, a mark that silences them, and b
   await page.getByRole('button', { name: /^Remove the note/ }).click();
   await page
     .locator('[data-sonner-toast]', { hasText: 'Removed the note' })
-    .getByRole('button', { name: 'Undo' })
+    .getByRole('button', { name: 'Undo', exact: true })
     .click();
   await expect(page.getByRole('listitem').filter({ hasText: 'sells ropes' })).toBeVisible();
 

@@ -4,4 +4,5 @@ import { build } from './build.mjs';
 import { must } from './run.mjs';
 
 await build();
-for (const bench of ['match', 'viewers', 'chat']) await must(process.execPath, [`bench/dist/${bench}.js`]);
+for (const bench of ['match', 'routines', 'viewers', 'chat'])
+  await must(process.execPath, [`bench/dist/${bench}.js`]);

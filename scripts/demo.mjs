@@ -1,5 +1,6 @@
 // @ts-check
 /** `npm run demo [-- --keep]`: builds and starts everything with the demo's data, prints one address. */
+import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -33,9 +34,17 @@ async function end(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end(0));
 
 try {
-  await must(process.execPath, ['apps/server/dist/demo/main.js', data]);
   const ircPort = await freePort(6667);
-  const controlPort = await freePort(4701);
+  const httpPort = await freePort(4700);
+  // Not the one that was just found, which nothing holds yet.
+  const controlPort = await freePort(httpPort + 1);
+  // Events are signed, as they would be by a real platform.
+  const secret = `whsec_${randomBytes(24).toString('base64')}`;
+  await must(process.execPath, [
+    'apps/server/dist/demo/main.js',
+    data,
+    `http://127.0.0.1:${controlPort}/board`,
+  ]);
   const standin = await start(
     ['apps/standin/dist/main.js'],
     {
@@ -44,6 +53,8 @@ try {
       STANDIN_CROWD: '120',
       STANDIN_LIVE_MINUTES: '33',
       STANDIN_RATE: '40',
+      STANDIN_EVENTS_TO: `http://127.0.0.1:${httpPort}/events`,
+      STANDIN_EVENTS_SECRET: secret,
     },
     /^\{"irc"/,
   );
@@ -52,12 +63,14 @@ try {
     ['apps/server/dist/main.js'],
     {
       GULLY_DATA_DIR: data,
-      GULLY_HTTP_PORT: `${await freePort(4700)}`,
+      GULLY_HTTP_PORT: `${httpPort}`,
       GULLY_IRC_HOST: '127.0.0.1',
       GULLY_IRC_PORT: `${ircPort}`,
       GULLY_IRC_CHANNEL: '#lanternhour',
       GULLY_STREAMER: 'odalys_tarn',
       GULLY_STANDIN_URL: `http://127.0.0.1:${controlPort}`,
+      GULLY_EVENTS_SECRET: secret,
+      GULLY_WEBHOOK_ALLOW: `127.0.0.1:${controlPort}`,
       GULLY_LOG: process.env.GULLY_LOG ?? 'warn',
     },
     /^Gully is at /,

@@ -1,16 +1,19 @@
 // @ts-check
 /** `npm run screenshots`: one current picture of each main view, 1280x800, with the demo's data, in docs/screenshots. */
+import { Buffer } from 'node:buffer';
+import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { chromium as browserPath } from './chromium.mjs';
-import { must, ROOT, start } from './run.mjs';
+import { freePort, must, ROOT, start } from './run.mjs';
 
 await build();
 const { chromium } = await import('@playwright/test');
 const data = mkdtempSync(join(tmpdir(), 'gully-shots-'));
-await must(process.execPath, ['apps/server/dist/demo/main.js', data]);
+const secret = `whsec_${randomBytes(24).toString('base64')}`;
+const httpPort = await freePort(4790);
 const standin = await start(
   ['apps/standin/dist/main.js'],
   {
@@ -19,15 +22,20 @@ const standin = await start(
     STANDIN_CROWD: '120',
     STANDIN_LIVE_MINUTES: '33',
     STANDIN_RATE: '40',
+    STANDIN_EVENTS_TO: `http://127.0.0.1:${httpPort}/events`,
+    STANDIN_EVENTS_SECRET: secret,
   },
   /^\{"irc"/,
 );
 const ports = JSON.parse(standin.line);
+await must(process.execPath, ['apps/server/dist/demo/main.js', data, `http://127.0.0.1:${ports.http}/board`]);
 const server = await start(
   ['apps/server/dist/main.js'],
   {
     GULLY_DATA_DIR: data,
-    GULLY_HTTP_PORT: '0',
+    GULLY_HTTP_PORT: `${httpPort}`,
+    GULLY_EVENTS_SECRET: secret,
+    GULLY_WEBHOOK_ALLOW: `127.0.0.1:${ports.http}`,
     GULLY_IRC_PORT: `${ports.irc}`,
     GULLY_STANDIN_URL: `http://127.0.0.1:${ports.http}`,
     GULLY_STREAMER: 'odalys_tarn',
@@ -89,6 +97,64 @@ try {
   });
   await shoot('prepare-counters', '/prepare/counters', async (page) => {
     await page.getByRole('table').waitFor();
+  });
+  await shoot('prepare-routine', '/prepare/routines', async (page) => {
+    await page.getByRole('link', { name: 'A rope party joins' }).click();
+    await page.getByRole('tab', { name: 'Rehearsal' }).click();
+    await page.getByRole('button', { name: 'Raise an event' }).click();
+    await page.getByRole('combobox', { name: 'Which event' }).click();
+    await page.getByRole('option', { name: 'a raid comes in' }).click();
+    await page.getByRole('button', { name: /^Raise it/ }).click();
+    await page.keyboard.press('Escape');
+    await page.getByText('The next passage is yours').first().waitFor();
+  });
+  await shoot('prepare-script', '/prepare/commands', async (page) => {
+    await page.getByRole('link', { name: '!question' }).click();
+    await page.getByRole('combobox', { name: 'Add a step: Steps', exact: true }).fill('/');
+  });
+  await shoot('prepare-list', '/prepare/lists', async (page) => {
+    await page.getByRole('link', { name: /Campfire questions/ }).click();
+    await page.getByText('What is the smallest light').waitFor();
+  });
+  await shoot('prepare-bundles', '/prepare/bundles', async (page) => {
+    const bundle = await page.request.post(`${address}/api/bundles/export`, {
+      headers: { origin: address },
+      data: {
+        title: 'Campfire evening',
+        author: 'odalys_tarn',
+        note: 'Questions, and the word each caver is known by.',
+        questions: [
+          {
+            name: 'link',
+            type: 'text',
+            default: 'maps.lanternhour.example',
+            help: 'Where are your maps?',
+            choices: [],
+          },
+        ],
+        lists: [],
+        routines: ['DEMOROUTINE000000000000004'],
+        commands: (await (await page.request.get(`${address}/api/commands`)).json())
+          .filter((/** @type {{ trigger: { name: string } }} */ { trigger }) =>
+            ['question', 'word'].includes(trigger.name),
+          )
+          .map((/** @type {{ id: string }} */ { id }) => id),
+      },
+    });
+    const text = JSON.stringify(await bundle.json()).replace('Campfire question: ', 'By the fire: ');
+    await page.getByLabel('A bundle’s file').setInputFiles({
+      name: 'campfire-evening.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(text),
+    });
+    await page.getByText('another is here').waitFor();
+  });
+  await shoot('review-activity', '/review/activity', async (page) => {
+    await page
+      .getByRole('button', { name: /^Why A rope party joins/ })
+      .first()
+      .click();
+    await page.getByText('Why it ran').waitFor();
   });
   await shoot('on-air', '/air', async (page) => {
     await page.getByRole('log', { name: 'Activity' }).waitFor();

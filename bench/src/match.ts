@@ -5,11 +5,10 @@ import {
   prepareCommand,
   textBehind,
   TriggerIndex,
-  compilePattern,
 } from '@gully/core/commands';
 import type { Command } from '@gully/core/commands';
 import { sayOnly } from '@gully/core/routines';
-import { foldName } from '@gully/core/text';
+import { compilePattern, foldName } from '@gully/core/text';
 import { planCrowd } from '@gully/standin/crowd';
 import { timesOf, type Times } from './times.js';
 

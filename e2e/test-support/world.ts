@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
-import { sayOnly } from '@gully/core/routines';
+import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
 import { test as base, expect, type Page } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
@@ -12,10 +12,15 @@ const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 /** What a test says of a command; the rest is as for a new one that nothing holds back. */
 export interface Plain extends Partial<Trigger>, Partial<Gates> {
   readonly enabled?: boolean;
+  readonly steps?: readonly Step[];
 }
 
 /** A command as the API takes it. */
-export function aCommand(name: string, text: string, { enabled = true, ...more }: Plain = {}): CommandBody {
+export function aCommand(
+  name: string,
+  text: string,
+  { enabled = true, steps, ...more }: Plain = {},
+): CommandBody {
   const of = <T extends object>(part: T): T =>
     Object.fromEntries(
       Object.entries(part).map(([key, value]) => [
@@ -28,9 +33,12 @@ export function aCommand(name: string, text: string, { enabled = true, ...more }
     enabled,
     trigger: of({ ...BLANK_COMMAND.trigger, name }),
     gates: of({ ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 }),
-    routine: sayOnly(text),
+    routine: steps === undefined ? sayOnly(text) : routineOf(steps),
   };
 }
+
+/** What the stand-in signs its events with. */
+const SECRET = `whsec_${Buffer.from('a secret of twenty-four b').toString('base64')}`;
 
 interface Started {
   readonly child: ChildProcess;
@@ -94,11 +102,14 @@ export class World {
         GULLY_IRC_PORT: String(irc),
         GULLY_STANDIN_URL: `http://127.0.0.1:${String(http)}`,
         GULLY_STREAMER: 'odalys_tarn',
+        GULLY_EVENTS_SECRET: SECRET,
+        GULLY_WEBHOOK_ALLOW: `127.0.0.1:${String(http)}`,
         GULLY_LOG: 'error',
       },
       /^Gully is at /u,
     );
     this.port = new URL(this.address).port;
+    await this.control('events-to', { address: `${this.address}/events`, secret: SECRET });
     // What is typed before it is in the room, nobody hears.
     await expect
       .poll(async () => (await (await fetch(`${this.address}/api/connection`)).json()) as unknown, {
@@ -128,6 +139,38 @@ export class World {
 
   async add(name: string, text: string, more: Plain = {}): Promise<string> {
     return ((await this.post('commands', aCommand(name, text, more))) as { id: string }).id;
+  }
+
+  async addRoutine(
+    name: string,
+    steps: readonly Step[],
+    more: Partial<NamedRoutineBody> = {},
+  ): Promise<string> {
+    const body = { ...BLANK_ROUTINE, name, routine: routineOf(steps), ...more };
+    return ((await this.post('routines', body)) as { id: string }).id;
+  }
+
+  async addList(name: string, lines: readonly string[]): Promise<string> {
+    return ((await this.post('lists', { name, text: lines.join('\n') })) as { id: string }).id;
+  }
+
+  /** Steers the stand-in itself. */
+  async control(path: string, body: unknown): Promise<void> {
+    await fetch(`${this.standinAddress}/control/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+
+  get standinAddress(): string {
+    const { http } = JSON.parse(this.standin?.line ?? '{}') as { http: number };
+    return `http://127.0.0.1:${String(http)}`;
+  }
+
+  /** What the simulated board was sent, newest first. */
+  async board(): Promise<{ body: unknown }[]> {
+    return (await (await fetch(`${this.standinAddress}/board`)).json()) as { body: unknown }[];
   }
 
   /** Types in the chat room as a viewer, past the pages. */

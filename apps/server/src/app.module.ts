@@ -1,11 +1,17 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import type { DataSource } from 'typeorm';
 import { ActivityModule } from './activity/index.js';
+import { BundlesModule } from './bundles/index.js';
 import { ChannelController } from './channel.controller.js';
 import { ChatModule } from './chat/index.js';
 import { CommandsModule } from './commands/index.js';
 import { Environment } from './configuration/index.js';
 import { Database } from './database/index.js';
+import { EventsModule } from './events/index.js';
+import { ListsModule } from './lists/index.js';
+import { OutputsModule } from './outputs/index.js';
+import { RunsModule } from './runs/index.js';
+import { WebhooksModule } from './webhooks/index.js';
 import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
 import { PipelineModule } from './pipeline/index.js';
@@ -43,8 +49,14 @@ export class AppModule {
       imports: [
         FoundationModule.with(environment, source, log),
         ActivityModule,
+        BundlesModule,
         ChatModule,
         CommandsModule,
+        EventsModule,
+        ListsModule,
+        OutputsModule,
+        RunsModule,
+        WebhooksModule,
         PipelineModule,
         RehearsalModule,
         RoutinesModule,

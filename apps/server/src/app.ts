@@ -6,8 +6,10 @@ import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swag
 import express, { type NextFunction, type Request, type Response } from 'express';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
+import { stepSchemas } from '@gully/core/routines';
 import type { Environment } from './configuration/index.js';
 import { NestLog, type Log } from './log/index.js';
+import { LIST_BYTES } from './lists/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
 import { requestLimit, sameOriginOnly, securityHeaders } from './security/index.js';
 
@@ -30,6 +32,10 @@ export async function makeApp(
   app.use(sameOriginOnly(), securityHeaders());
   app.use('/api', requestLimit());
   app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
+  app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));
+  app.use('/api/bundles', express.json({ limit: '20mb' }));
+  // Events are signed over their very bytes.
+  app.use('/events', requestLimit(), express.raw({ type: () => true, limit: '64kb' }));
   // A command may have fifty texts of 5,000 characters, each of up to four bytes.
   app.useBodyParser('json', { limit: '1mb' });
   app.useGlobalPipes(makeValidation());
@@ -56,5 +62,11 @@ export function describeApi(app: NestExpressApplication): OpenAPIObject {
     .setTitle('Gully')
     .setVersion('1')
     .setDescription('What Gully’s own pages use. Errors are application/problem+json.');
-  return SwaggerModule.createDocument(app, description.build());
+  const document = SwaggerModule.createDocument(app, description.build());
+  // The shapes of steps come from core's registry, where a kind is added in one place.
+  const steps = stepSchemas('#/components/schemas') as NonNullable<OpenAPIObject['components']>['schemas'];
+  return {
+    ...document,
+    components: { ...document.components, schemas: { ...document.components?.schemas, ...steps } },
+  };
 }

@@ -13,6 +13,10 @@ const standin = await startStandin({
   streamer: env('STANDIN_STREAMER', 'odalys_tarn'),
   bot: env('STANDIN_BOT', 'gully'),
   seed: Number(env('STANDIN_SEED', '2047')),
+  eventsTo:
+    env('STANDIN_EVENTS_TO', '') === ''
+      ? undefined
+      : { address: env('STANDIN_EVENTS_TO', ''), secret: env('STANDIN_EVENTS_SECRET', '') },
 });
 if (env('STANDIN_LIVE_MINUTES', '') !== '')
   standin.stream.set(

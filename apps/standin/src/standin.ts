@@ -1,5 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
+import { Board } from './control/board.js';
+import { Events, type EventsTarget } from './control/events.js';
 import { Stream } from './control/stream.js';
 import { controlApi } from './control/api.js';
 import { Crowd, REGULARS } from './crowd/index.js';
@@ -16,6 +18,8 @@ export interface StandinOptions {
   readonly seed: number;
   /** an IRC server without any IRCv3 capability */
   readonly plain?: boolean;
+  /** where events are sent; nowhere where it is not given */
+  readonly eventsTo?: EventsTarget | undefined;
 }
 
 export interface Standin {
@@ -23,6 +27,8 @@ export interface Standin {
   readonly httpPort: number;
   readonly crowd: Crowd;
   readonly stream: Stream;
+  readonly events: Events;
+  readonly board: Board;
   close(): Promise<void>;
 }
 
@@ -38,7 +44,9 @@ export async function startStandin(options: StandinOptions): Promise<Standin> {
   const people = new People(irc.room);
   const crowd = new Crowd(people, options.seed);
   const stream = new Stream();
-  const http = createServer(controlApi({ irc, people, crowd, stream }));
+  const events = new Events(options.eventsTo);
+  const board = new Board();
+  const http = createServer(controlApi({ irc, people, crowd, stream, events, board }));
   const ircPort = await irc.listen(options.ircPort);
   const httpPort = await new Promise<number>((resolve, reject) => {
     http.once('error', reject);
@@ -51,6 +59,8 @@ export async function startStandin(options: StandinOptions): Promise<Standin> {
     httpPort,
     crowd,
     stream,
+    events,
+    board,
     close: async () => {
       crowd.stop();
       http.closeAllConnections();

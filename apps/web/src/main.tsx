@@ -4,10 +4,15 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { OnAirPage } from './air/index.js';
+import { BundlesPage } from './bundles/index.js';
 import { CommandsPage } from './commands/index.js';
 import { CountersPage } from './counters/index.js';
 import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
+import { ListsPage } from './lists/index.js';
 import { queryClient, startNews } from './live/index.js';
+import { OutputsPage } from './outputs/index.js';
+import { RoutinesPage } from './routines/index.js';
+import { RunsPage } from './runs/index.js';
 import { startTheme } from './ui/index.js';
 import { ViewerPage, ViewersPage } from './viewers/index.js';
 
@@ -20,8 +25,13 @@ const router = createBrowserRouter([
       { path: '/prepare', element: <Navigate to="/prepare/commands" replace /> },
       { path: '/prepare/commands/:id?', element: <CommandsPage /> },
       { path: '/prepare/counters', element: <CountersPage /> },
+      { path: '/prepare/routines/:id?', element: <RoutinesPage /> },
+      { path: '/prepare/lists/:id?', element: <ListsPage /> },
+      { path: '/prepare/outputs', element: <OutputsPage /> },
+      { path: '/prepare/bundles', element: <BundlesPage /> },
       { path: '/air', element: <OnAirPage /> },
-      { path: '/review', element: <Navigate to="/review/viewers" replace /> },
+      { path: '/review', element: <Navigate to="/review/activity" replace /> },
+      { path: '/review/activity', element: <RunsPage /> },
       { path: '/review/viewers', element: <ViewersPage /> },
       { path: '/review/viewers/:id', element: <ViewerPage /> },
       { path: '*', element: <NoSuchPlace /> },

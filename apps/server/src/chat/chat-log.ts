@@ -13,7 +13,8 @@ export const WHYS_KEPT = 500;
 /** A why with how long the deciding took. */
 export type TimedWhy = Why & { readonly tookMs: number };
 
-const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome'> = {
+const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'removed'> = {
+  removed: false,
   viewerId: null,
   role: 'viewer',
   own: true,
@@ -104,6 +105,19 @@ export class ChatLog implements OnModuleInit {
     return row?.why == null ? undefined : (JSON.parse(row.why) as TimedWhy);
   }
 
+  /** Marks lines as taken out of chat; what they were stays in the log. */
+  async markRemoved(ids: readonly string[]): Promise<void> {
+    const gone = new Set(ids);
+    for (const row of this.newest) if (gone.has(row.id)) row.removed = true;
+    await this.batch.flush();
+    await this.database.write((manager) =>
+      manager.query('UPDATE chat_lines SET removed = 1 WHERE id IN (SELECT value FROM json_each(?))', [
+        JSON.stringify(ids),
+      ]),
+    );
+    this.news.publish('removed', { ids });
+  }
+
   private keep(id: string, why: TimedWhy): void {
     this.whys.set(id, why);
     if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
@@ -130,9 +144,10 @@ export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
     outcome: why.outcome,
     brief: why.brief,
     why: why.outcome === 'nothing' ? null : JSON.stringify(why),
+    removed: false,
   };
 }
 
-function viewOf({ id, at, name, role, text, own, outcome, brief }: ChatLineRow): LineView {
-  return { id, at: new Date(at).toISOString(), name, role, text, own, outcome, brief };
+function viewOf({ id, at, name, role, text, own, outcome, brief, removed }: ChatLineRow): LineView {
+  return { id, at: new Date(at).toISOString(), name, role, text, own, outcome, brief, removed };
 }

@@ -15,7 +15,20 @@ export interface Heard extends TagRoles {
   readonly key: string;
   readonly nick: string;
   readonly text: string;
+  /** what the server calls the message, where it names them */
+  readonly msgid: string | undefined;
 }
+
+/** Where a line goes, when it is not for the room alone. */
+export interface Destination {
+  /** a viewer who alone gets it */
+  readonly to?: string;
+  /** the message it answers, as the server calls it */
+  readonly thread?: string;
+}
+
+/** Messages whose names of the server's are known, for answering them and for taking them away. */
+const MESSAGES_KNOWN = 500;
 
 /** The name of the one connection there is yet, as commands and viewers know it. */
 export const CONNECTION = 'irc';
@@ -73,6 +86,8 @@ export class ConnectionService implements OnModuleDestroy {
   private entry: NodeJS.Timeout | undefined;
   private ending = false;
   private waitingLines: () => number = () => 0;
+  /** what the server calls the newest messages, by line; oldest first */
+  private readonly messages = new Map<string, string>();
 
   constructor(
     private readonly environment: Environment,
@@ -126,11 +141,40 @@ export class ConnectionService implements OnModuleDestroy {
     this.client.connect(connectOptions(environment));
   }
 
-  /** Puts a line in the channel. False when there is no connection to put it on. */
-  send(text: string): boolean {
+  /** Puts a line in the channel, or brings it to one viewer. False when there is no connection to put it on. */
+  send(text: string, { to, thread }: Destination = {}): boolean {
     if (!this.open || !this.client.connected) return false;
-    this.client.raw('PRIVMSG', this.environment.GULLY_IRC_CHANNEL, text);
+    const target = to ?? this.environment.GULLY_IRC_CHANNEL;
+    const tags = this.client.network.cap.isEnabled('message-tags');
+    if (thread !== undefined && tags) this.client.raw(`@+draft/reply=${thread} PRIVMSG ${target} :${text}`);
+    else this.client.raw('PRIVMSG', target, text);
     return true;
+  }
+
+  /** Remembers what the server calls a line. */
+  nameMessage(line: string, msgid: string): void {
+    this.messages.set(line, msgid);
+    if (this.messages.size > MESSAGES_KNOWN) this.messages.delete(this.messages.keys().next().value ?? '');
+  }
+
+  /** What the server calls a line, where messages may be answered as threads. */
+  messageOf(line: string): string | undefined {
+    return this.client.network.cap.isEnabled('message-tags') ? this.messages.get(line) : undefined;
+  }
+
+  /** Takes the last messages out of the room. @returns the lines that are gone, or why none could be */
+  redactLast(count: number): { readonly gone: readonly string[]; readonly failed: string | undefined } {
+    const nothing = (failed: string): { gone: readonly string[]; failed: string } => ({ gone: [], failed });
+    if (!this.open || !this.client.connected) return nothing('Gully is not connected to the room');
+    if (!this.client.network.cap.isEnabled('draft/message-redaction'))
+      return nothing('this chat room cannot take messages away');
+    if (!this.hasModeratorRights) return nothing('Gully has no moderator rights here');
+    const last = [...this.messages].slice(-count);
+    for (const [line, msgid] of last) {
+      this.client.raw('REDACT', this.environment.GULLY_IRC_CHANNEL, msgid);
+      this.messages.delete(line);
+    }
+    return { gone: last.map(([line]) => line), failed: undefined };
   }
 
   view(): ConnectionView {
@@ -273,7 +317,13 @@ export class ConnectionService implements OnModuleDestroy {
     const vouched = this.client.network.cap.isEnabled('account-tag');
     const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
     this.room.learn(nick, account);
-    const heard: Heard = { ...standing, key: this.room.keyOf(nick, account), nick, text };
+    const heard: Heard = {
+      ...standing,
+      key: this.room.keyOf(nick, account),
+      nick,
+      text,
+      msgid: msgidOf(event),
+    };
     for (const listener of this.listeners) listener.heard?.(heard);
   }
 
@@ -284,4 +334,10 @@ export class ConnectionService implements OnModuleDestroy {
     this.log.info({ state, words }, 'chat connection');
     this.news.publish('connection', this.view());
   }
+}
+
+/** A name that can be sent back without breaking the line it stands in. */
+function msgidOf({ tags }: MessageEvent): string | undefined {
+  const { msgid } = tags;
+  return msgid !== undefined && /^[\w.:/+=-]{1,200}$/u.test(msgid) ? msgid : undefined;
 }

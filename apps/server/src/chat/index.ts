@@ -3,4 +3,4 @@ export { ChatModule } from './chat.module.js';
 export { CONNECTION, ConnectionService, type Heard } from './connection.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
-export { LineDto, PageQuery, WhyDto } from './views.js';
+export { CheckDto, LineDto, PageQuery, WhyDto } from './views.js';

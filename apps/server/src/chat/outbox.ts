@@ -10,11 +10,12 @@ import {
 } from '@gully/core/chat';
 import { Environment } from '../configuration/index.js';
 import { ChatLog } from './chat-log.js';
-import { ConnectionService } from './connection.js';
+import { ConnectionService, type Destination } from './connection.js';
 
 interface Line extends Waiting {
   /** the why of the message that made the bot say it, shown at the line */
   readonly brief: string;
+  readonly where: Destination;
 }
 
 /** Lines that were sent and not yet confirmed, at the most; a server that never echoes forgets the oldest. */
@@ -54,10 +55,11 @@ export class Outbox implements OnApplicationShutdown {
   }
 
   /** Says lines that `prepareLines` made, in their order, as soon as it may. */
-  say(lines: readonly string[], urgency: Urgency, brief = ''): void {
+  say(lines: readonly string[], urgency: Urgency, brief = '', where: Destination = {}): void {
     const at = Date.now();
-    const whole = { text: lines.join(' ') };
-    this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, brief })));
+    // The same words to somebody else are no repeat.
+    const whole = { text: `${where.to ?? ''} ${lines.join(' ')}` };
+    this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, brief, where })));
     this.drain();
   }
 
@@ -81,7 +83,7 @@ export class Outbox implements OnApplicationShutdown {
         }, taken.waitMs);
         return;
       }
-      if (!this.connection.send(line.text)) return;
+      if (!this.connection.send(line.text, line.where)) return;
       this.bucket = taken.bucket;
       this.waiting.shift();
       this.sent(line);
@@ -89,6 +91,15 @@ export class Outbox implements OnApplicationShutdown {
   }
 
   private sent(line: Line): void {
+    // It goes past the room, so no echo of it is heard there.
+    if (line.where.to !== undefined) {
+      this.log.recordOwn(
+        this.connection.view().nick,
+        `(privately to ${line.where.to}) ${line.text}`,
+        line.brief,
+      );
+      return;
+    }
     if (this.connection.confirms) {
       this.unconfirmed.push(line);
       if (this.unconfirmed.length > UNCONFIRMED) this.unconfirmed.shift();

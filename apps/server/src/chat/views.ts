@@ -21,6 +21,7 @@ export class LineDto implements LineView {
   @ApiProperty() own!: boolean;
   @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
   @ApiProperty() brief!: string;
+  @ApiProperty({ description: 'true when it was taken out of chat' }) removed!: boolean;
 }
 
 export class CheckDto implements Check {

@@ -1,24 +1,19 @@
 import { Injectable } from '@nestjs/common';
-import {
-  checkCommand,
-  commandBody,
-  tidyCommand,
-  titleOf,
-  type CommandBody,
-  type NamedViewer,
-} from '@gully/core/commands';
-import { foldNick } from '@gully/core/viewers';
+import { checkCommand, commandBody, tidyCommand, titleOf, type CommandBody } from '@gully/core/commands';
+import type { Surroundings } from '@gully/core/routines';
+import { foldNick, type NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
 import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
-import { CommandRow, CommandVersionRow, Database } from '../database/index.js';
+import { CommandRow, CommandVersionRow, Database, InTurn } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
+import { RoutineSurroundings } from '../routines/index.js';
 import { ViewersService } from '../viewers/index.js';
-import { CommandsStore, stepsOf } from './commands.store.js';
-import { fromRow, fromVersion, type StoredCommand } from './stored.js';
+import { CommandsStore, routinesOfRows } from './commands.store.js';
+import { fromRow, fromVersion, storedCommand, type StoredCommand } from './stored.js';
 import type { CommandDto, SeveralDto } from './views.js';
-import { writeCommand } from './writing.js';
+import { writeTogether } from './writing.js';
 
 /** Commands a channel may have; the list is sent whole, so it has a bound. */
 const MOST = 2_000;
@@ -28,13 +23,13 @@ const GONE = 'It was deleted. Your draft is kept in this browser; save it as a n
 /** Makes, changes, removes and puts back commands. Each change is on disk before it is answered. */
 @Injectable()
 export class CommandsService {
-  /** Changes run one behind the other, so that a check cannot be overtaken by a write. */
-  private last: Promise<unknown> = Promise.resolve();
+  private readonly turn = new InTurn();
 
   constructor(
     private readonly database: Database,
     private readonly store: CommandsStore,
     private readonly viewers: ViewersService,
+    private readonly surroundings: RoutineSurroundings,
     private readonly news: NewsService,
     private readonly activity: ActivityService,
   ) {}
@@ -51,34 +46,25 @@ export class CommandsService {
   }
 
   create(given: CommandBody): Promise<CommandDto> {
-    return this.inTurn(async () => {
+    return this.turn.run(async () => {
       this.leaveRoom(1);
-      const command: StoredCommand = {
-        ...(await this.bodyOf(given)),
-        id: ulid(),
-        version: 1,
-        changedAt: Date.now(),
-        deletedAt: null,
-        uses: 0,
-        lastUse: null,
-        unreadable: undefined,
-      };
-      await this.save([command], 'added');
+      const command = storedCommand(await this.bodyOf(given), ulid(), undefined, Date.now());
+      await this.save([command], 'added', this.surroundings.now());
       return this.find(command.id);
     });
   }
 
   change(id: string, given: CommandBody, version: number): Promise<CommandDto> {
-    return this.inTurn(async () => {
+    return this.turn.run(async () => {
       const before = this.requireVersion(id, version);
-      await this.save([changedTo(before, await this.bodyOf(given))], 'changed');
+      await this.save([changedTo(before, await this.bodyOf(given))], 'changed', this.surroundings.now());
       return this.find(id);
     });
   }
 
   /** Goes back to what the command was before its last change; that too is a change. */
   stepBack(id: string, version: number): Promise<CommandDto> {
-    return this.inTurn(async () => {
+    return this.turn.run(async () => {
       const before = this.requireVersion(id, version);
       await this.save([await this.steppedBack(before)], 'put back');
       return this.find(id);
@@ -97,7 +83,7 @@ export class CommandsService {
 
   /** The same for several at once: all of them or none. */
   several({ ids, change, group }: SeveralDto): Promise<CommandDto[]> {
-    return this.inTurn(async () => {
+    return this.turn.run(async () => {
       const now = Date.now();
       switch (change) {
         case 'restore':
@@ -132,8 +118,8 @@ export class CommandsService {
     const rows = await this.database.read.findBy(CommandRow, { id: In(gone) });
     if (rows.length < gone.length)
       throw new Problem(404, 'There is no such command', 'It was never saved here. Nothing was put back.');
-    const steps = await stepsOf(this.database.read, rows);
-    const restored = rows.map((row) => ({ ...fromRow(row, steps.get(row.routineId)), deletedAt: null }));
+    const routines = await routinesOfRows(this.database.read, rows);
+    const restored = rows.map((row) => ({ ...fromRow(row, routines.get(row.routineId)), deletedAt: null }));
     await this.save(restored, 'put back');
   }
 
@@ -147,26 +133,41 @@ export class CommandsService {
     return changedTo(before, fromVersion(kept.body));
   }
 
-  /** Checks the commands against all others and each other, writes them together, and tells. */
-  private async save(commands: readonly StoredCommand[], verb: string): Promise<void> {
-    for (const command of commands) if (command.deletedAt === null) this.check(command, commands);
-    await this.database.write(async (manager) => {
-      // Names go before any comes, so that several may trade theirs.
-      for (const command of commands)
-        await manager.query('DELETE FROM command_names WHERE command_id = ?', [command.id]);
-      for (const command of commands) await writeCommand(manager, command, titleOf(command, ''));
-    });
+  /**
+   * Checks the commands against all others and each other, writes them together, and tells.
+   *
+   * @param about what there is to refer to; not asked where nobody changed what is referred to
+   */
+  private async save(
+    commands: readonly StoredCommand[],
+    verb: string,
+    about: Surroundings = {},
+  ): Promise<void> {
+    for (const command of commands) if (command.deletedAt === null) this.check(command, commands, about);
+    await this.database.write((manager) => writeTogether(manager, commands));
     this.store.put(commands);
     this.tell(commands, verb);
   }
 
-  private check(command: StoredCommand, together: readonly StoredCommand[]): void {
+  /** Checks commands against all others and each other. @throws Problem 422 naming which, and what is wrong */
+  checkTogether(commands: readonly StoredCommand[]): void {
+    this.leaveRoom(commands.filter(({ id }) => this.store.find(id) === undefined).length);
+    for (const command of commands) this.check(command, commands, {});
+  }
+
+  private check(command: StoredCommand, together: readonly StoredCommand[], about: Surroundings): void {
     const ids = new Set(together.map(({ id }) => id));
     const others = [
       ...this.store.all().filter(({ id }) => !ids.has(id)),
       ...together.filter(({ id, deletedAt }) => id !== command.id && deletedAt === null),
     ];
-    const faults = checkCommand(command, others, this.store.prefix);
+    const faults = checkCommand(command, others, this.store.prefix, about);
+    const circle = this.surroundings.callFault(
+      command.id,
+      titleOf(command, this.store.prefix),
+      command.routine,
+    );
+    if (circle !== undefined) faults.steps = circle;
     const words = Object.values(faults);
     if (words.length === 0) return;
     const which = together.length > 1 ? `${titleOf(command, this.store.prefix)}: ` : '';
@@ -238,12 +239,6 @@ export class CommandsService {
       lastUse: command.lastUse === null ? null : new Date(command.lastUse).toISOString(),
       fault: this.store.faultOf(id) ?? null,
     };
-  }
-
-  private inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const mine = this.last.then(work);
-    this.last = mine.catch(() => undefined);
-    return mine;
   }
 }
 

@@ -9,7 +9,7 @@ import {
   type RefusedChange,
   type UseChange,
 } from '@gully/core/commands';
-import { countersOf } from '@gully/core/routines';
+import { countersOf, wordsOf } from '@gully/core/routines';
 import { In, IsNull, Not } from 'typeorm';
 import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
 import { SettingsService } from '../settings/index.js';
@@ -27,6 +27,7 @@ export class CommandsStore implements OnModuleInit {
   private prepared = new Map<string, PreparedCommand>();
   private triggers = new TriggerIndex([], '!');
   private counters: readonly string[] = [];
+  private words: readonly string[] = [];
   private readonly uses = new Uses();
   private readonly refused = new Map<string, number>();
   /** viewers that were merged into another, by id */
@@ -53,11 +54,11 @@ export class CommandsStore implements OnModuleInit {
       const rows = await manager.findBy(CommandRow, { deletedAt: IsNull() });
       const routines = await manager.find(RoutineRow);
       const merged = await manager.findBy(ViewerRow, { mergedInto: Not(IsNull()) });
-      const steps = new Map(routines.map((routine) => [routine.id, routine.steps]));
+      const byId = new Map(routines.map((routine) => [routine.id, routine]));
       await this.uses.reload(manager, rows, Date.now());
       this.merged = new Map(merged.map(({ id, mergedInto }) => [id, mergedInto ?? id]));
       this.commands.clear();
-      for (const row of rows) this.commands.set(row.id, fromRow(row, steps.get(row.routineId)));
+      for (const row of rows) this.commands.set(row.id, fromRow(row, byId.get(row.routineId)));
     });
     this.prepareAll();
   }
@@ -86,6 +87,11 @@ export class CommandsStore implements OnModuleInit {
   /** Counters that some command changes; they are known before they ever were. */
   get counterNames(): readonly string[] {
     return this.counters;
+  }
+
+  /** Words that some command remembers something by. */
+  get wordNames(): readonly string[] {
+    return this.words;
   }
 
   /** The index as it would be with `draft` in force in place of the command of the same id. */
@@ -153,7 +159,9 @@ export class CommandsStore implements OnModuleInit {
 
   private makeIndex(): void {
     this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
-    this.counters = [...new Set([...this.commands.values()].flatMap(({ routine }) => countersOf(routine)))];
+    const routines = [...this.commands.values()].map(({ routine }) => routine);
+    this.counters = [...new Set(routines.flatMap(countersOf))];
+    this.words = [...new Set(routines.flatMap(wordsOf))];
   }
 
   private prepare(command: StoredCommand): PreparedCommand {
@@ -177,11 +185,11 @@ export class CommandsStore implements OnModuleInit {
   }
 }
 
-/** The steps of these commands' routines, by command. */
-export async function stepsOf(
+/** The routines of these commands, by id. */
+export async function routinesOfRows(
   read: EntityManager,
   rows: readonly CommandRow[],
-): Promise<Map<string, string>> {
+): Promise<Map<string, RoutineRow>> {
   const routines = await read.findBy(RoutineRow, { id: In(rows.map(({ routineId }) => routineId)) });
-  return new Map(routines.map(({ id, steps }) => [id, steps]));
+  return new Map(routines.map((routine) => [routine.id, routine]));
 }

@@ -1,5 +1,6 @@
 import { BLANK_COMMAND, commandBody, type Command, type CommandBody } from '@gully/core/commands';
-import type { CommandRow } from '../database/index.js';
+import type { CommandRow, RoutineRow } from '../database/index.js';
+import { completeRoutine, readRoutine } from '../routines/index.js';
 
 /** A command as the server holds it: what a person wrote, and what is kept beside it. */
 export interface StoredCommand extends Command {
@@ -12,11 +13,31 @@ export interface StoredCommand extends Command {
   readonly unreadable: string | undefined;
 }
 
+/** A command with this body: a new one, or the next version of the one before. */
+export function storedCommand(
+  body: CommandBody,
+  id: string,
+  before: StoredCommand | undefined,
+  now: number,
+): StoredCommand {
+  return {
+    ...commandBody(body),
+    id,
+    version: (before?.version ?? 0) + 1,
+    changedAt: now,
+    deletedAt: null,
+    uses: before?.uses ?? 0,
+    lastUse: before?.lastUse ?? null,
+    unreadable: undefined,
+  };
+}
+
 /** What a person wrote, with the fields they could not yet write when it was stored. */
 export function completeBody(given: Partial<CommandBody>): CommandBody {
   return {
     ...BLANK_COMMAND,
     ...given,
+    routine: completeRoutine(given.routine),
     trigger: { ...BLANK_COMMAND.trigger, ...given.trigger },
     gates: {
       ...BLANK_COMMAND.gates,
@@ -26,8 +47,8 @@ export function completeBody(given: Partial<CommandBody>): CommandBody {
   };
 }
 
-/** @param steps the steps of its routine, as JSON; undefined when the routine is missing */
-export function fromRow(row: CommandRow, steps: string | undefined): StoredCommand {
+/** @param routine its routine; undefined when it is missing */
+export function fromRow(row: CommandRow, routine: RoutineRow | undefined): StoredCommand {
   const { id, group, enabled, version, changedAt, deletedAt, uses, lastUse } = row;
   const kept = { id, version, changedAt, deletedAt, uses, lastUse };
   try {
@@ -37,7 +58,7 @@ export function fromRow(row: CommandRow, steps: string | undefined): StoredComma
       trigger: JSON.parse(row.trigger) as CommandBody['trigger'],
       gates: JSON.parse(row.gates) as CommandBody['gates'],
       inputs: JSON.parse(row.inputs) as CommandBody['inputs'],
-      routine: { steps: JSON.parse(steps ?? '') as CommandBody['routine']['steps'] },
+      routine: readRoutine(routine),
     };
     return { ...completeBody(given), ...kept, unreadable: undefined };
   } catch {

@@ -8,11 +8,9 @@ import {
   type Gates,
   type Input,
   type InputType,
-  type NamedViewer,
   type Trigger,
 } from '@gully/core/commands';
 import type { Cost } from '@gully/core/currency';
-import { LIVE_CHOICES, type When } from '@gully/core/stream';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -31,7 +29,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { RoutineDto } from '../routines/index.js';
+import { NamedViewerDto, RoutineDto, WhenDto } from '../routines/index.js';
 import { RefusalsShape } from './refusals.js';
 
 /**
@@ -69,27 +67,6 @@ class TriggerDto implements Trigger {
   @IsString({ each: true })
   @MaxLength(100, { each: true })
   connections!: string[];
-}
-
-class NamedViewerDto implements NamedViewer {
-  @ApiProperty() @IsString() @MaxLength(100) name!: string;
-  @ApiProperty({ type: String, nullable: true, description: 'the id of the viewer the name is bound to' })
-  @IsOptional()
-  @IsString()
-  @MaxLength(40)
-  viewer: string | null = null;
-}
-
-class WhenDto implements When {
-  @ApiProperty({ enum: LIVE_CHOICES }) @IsIn(LIVE_CHOICES) live!: When['live'];
-  @ApiProperty({ type: [String] })
-  @IsArray()
-  @ArrayMaxSize(50)
-  @IsString({ each: true })
-  @MaxLength(200, { each: true })
-  categories!: string[];
-  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) from!: string;
-  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) to!: string;
 }
 
 class CostDto implements Cost {

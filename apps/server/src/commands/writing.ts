@@ -1,3 +1,4 @@
+import { titleOf } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
 import {
   CommandNameRow,
@@ -7,6 +8,7 @@ import {
   RoutineRow,
   type EntityManager,
 } from '../database/index.js';
+import { routineRow } from '../routines/index.js';
 import { toRow, versionText, type StoredCommand } from './stored.js';
 
 /** Writes a command with its routine, its names and its version, within the caller’s write. */
@@ -16,7 +18,7 @@ export async function writeCommand(
   name: string,
 ): Promise<void> {
   const { id, version, changedAt, routine, trigger, deletedAt } = command;
-  await manager.save(RoutineRow, { id, steps: JSON.stringify(routine.steps), changedAt });
+  await manager.save(RoutineRow, routineRow(id, routine, changedAt));
   const { uses: _uses, lastUse: _lastUse, ...fields } = toRow(command, name);
   // Uses are counted by the pipeline meanwhile, so a change must not write them.
   const { affected } = await manager.update(CommandRow, { id }, fields);
@@ -29,4 +31,13 @@ export async function writeCommand(
     names.map((each) => ({ name: foldName(each), commandId: id })),
   );
   await manager.save(CommandVersionRow, { commandId: id, version, changedAt, body: versionText(command) });
+}
+
+/** Writes several, within the caller’s write; names go before any comes, so that they may trade theirs. */
+export async function writeTogether(
+  manager: EntityManager,
+  commands: readonly StoredCommand[],
+): Promise<void> {
+  for (const { id } of commands) await manager.query('DELETE FROM command_names WHERE command_id = ?', [id]);
+  for (const command of commands) await writeCommand(manager, command, titleOf(command, ''));
 }

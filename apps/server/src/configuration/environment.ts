@@ -58,13 +58,21 @@ export class Environment {
   /** where the platform tells the stream's state; the stand-in where it is not given */
   @Expose() @IsOptional() @Transform(orNothing) @IsUrl({ require_tld: false }) GULLY_STREAM_URL:
     string | undefined = undefined;
+  /** what events from outside are signed with: whsec_ and base64; without it none are taken */
+  @Expose()
+  @IsOptional()
+  @Transform(orNothing)
+  @Matches(/^whsec_[A-Za-z0-9+/]{32,100}={0,2}$/u)
+  GULLY_EVENTS_SECRET: string | undefined = undefined;
+  /** hosts on this machine or its network that webhooks may lead to, parted by commas */
+  @Expose() @IsString() GULLY_WEBHOOK_ALLOW = '';
   /** IANA name; the machine's own where it is not given */
   @Expose() @IsTimeZone() GULLY_TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
   @Expose() @IsIn(['debug', 'info', 'warn', 'error', 'silent']) GULLY_LOG = 'info';
 }
 
 /** Settings that hold a secret; an error names them without their value. */
-const SECRETS = ['GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD'];
+const SECRETS = ['GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD', 'GULLY_EVENTS_SECRET'];
 
 export class EnvironmentError extends Error {}
 

@@ -1,6 +1,21 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { Outcome, Role } from '@gully/core/chat';
 import type { ActivityKind } from '@gully/core/news';
+import {
+  ArrivalRow,
+  BundleImportRow,
+  DeliveryRow,
+  ListLineRow,
+  ListRow,
+  ListVersionRow,
+  NamedRoutineRow,
+  RememberedRow,
+  RoutineVersionRow,
+  RunLogRow,
+  RunRow,
+  StreamRow,
+  WebhookRow,
+} from './routine-entities.js';
 
 /** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
 
@@ -13,6 +28,7 @@ export class ViewerRow {
   @Column('text') role!: Role;
   @Column('integer', { name: 'first_seen' }) firstSeen!: number;
   @Column('integer', { name: 'last_seen' }) lastSeen!: number;
+  @Column('integer', { name: 'last_wrote', nullable: true }) lastWrote!: number | null;
   @Column('integer') messages!: number;
   /** milliseconds present while live */
   @Column('integer', { name: 'watch_ms' }) watchMs!: number;
@@ -57,6 +73,8 @@ export class ChatLineRow {
   @Column('text') brief!: string;
   /** the whole why as JSON, for lines at which something happened */
   @Column('text', { nullable: true }) why!: string | null;
+  /** taken out of chat */
+  @Column('boolean') removed!: boolean;
 }
 
 /** What is done, apart from what starts it. */
@@ -66,6 +84,8 @@ export class RoutineRow {
   /** JSON */
   @Column('text') steps!: string;
   @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  @Column('text', { name: 'while_running' }) whileRunning!: 'beside' | 'turn' | 'skip';
+  @Column('text', { name: 'after_restart' }) afterRestart!: 'go-on' | 'end';
 }
 
 /** A trigger with gates in front of a routine. What is JSON is read row by row, so that one broken row breaks no other. */
@@ -166,4 +186,17 @@ export const ENTITIES = [
   DrawRow,
   SettingRow,
   ActivityRow,
+  NamedRoutineRow,
+  RoutineVersionRow,
+  RememberedRow,
+  ListRow,
+  ListLineRow,
+  ListVersionRow,
+  RunRow,
+  RunLogRow,
+  StreamRow,
+  ArrivalRow,
+  WebhookRow,
+  DeliveryRow,
+  BundleImportRow,
 ];

@@ -15,6 +15,22 @@ export {
   ViewerNoteRow,
   ViewerRow,
 } from './entities.js';
+export {
+  ArrivalRow,
+  BundleImportRow,
+  DeliveryRow,
+  ListLineRow,
+  ListRow,
+  ListVersionRow,
+  NamedRoutineRow,
+  RememberedRow,
+  RoutineVersionRow,
+  RunLogRow,
+  RunRow,
+  StreamRow,
+  WebhookRow,
+} from './routine-entities.js';
 export { Batch } from './batch.js';
+export { InTurn } from './in-turn.js';
 export { insertMany } from './insert.js';
 export { DatabaseError, openDatabase } from './open.js';

@@ -1,5 +1,9 @@
 import { BLANK_COMMAND, type CommandBody, type Gates, type Input, type Trigger } from '@gully/core/commands';
-import { sayOnly, type Step } from '@gully/core/routines';
+import { routineOf, sayOnly, type Step } from '@gully/core/routines';
+import { CAMPFIRE } from './lists.js';
+import { NOTICE_ID, onlyIf } from './routines.js';
+
+const says = (id: string, text: string): Step => ({ kind: 'say', id, texts: [text], order: 'random' });
 
 interface Given {
   readonly group: string;
@@ -33,22 +37,6 @@ const OPTIONS: Input = { ...WHO, name: 'options', type: 'text', optional: false,
 const CAVE = 'The cave';
 const EVENING = 'The evening';
 const HELP = 'Asked often';
-
-/** The questions of the campfire; none comes twice before all were asked. */
-const QUESTIONS = [
-  'What is the smallest light you would trust with the way home?',
-  'Which sound underground would make you turn round?',
-  'Who on the rope carries the soup, and why is it always them?',
-  'Would you rather know the depth or the way?',
-  'What would you write on the last wall you reach?',
-  'If the passage could answer one question, which?',
-  'Which knot do you tie when nobody is looking?',
-  'What is the worst thing to hear from the person in front?',
-  'What would you name a room that is only wind?',
-  'Candle, carbide or electric, and who taught you so?',
-  'What have you carried out of a cave that was not yours to keep?',
-  'How long could you sit in the dark before you sang?',
-];
 
 /** The commands of the demo's channel. */
 const GIVEN: readonly Given[] = [
@@ -120,13 +108,50 @@ const GIVEN: readonly Given[] = [
     trigger: { name: 'question' },
     gates: { cooldown: 60, refusals: { cooldown: 'Let the last one breathe: {{ refused.wait }} more.' } },
     steps: [
-      {
-        kind: 'say',
-        id: 'ask',
-        order: 'bag',
-        texts: QUESTIONS.map((question) => `Campfire question: ${question}`),
-      },
+      { kind: 'draw', id: 'draw', list: CAMPFIRE.id, order: 'bag', name: 'question', ifFails: 'stop' },
+      { kind: 'say', id: 'ask', texts: ['Campfire question: {{ remembered.question }}'], order: 'random' },
     ],
+  },
+  {
+    group: EVENING,
+    season: 61,
+    trigger: { name: 'word' },
+    inputs: [{ ...WHO, name: 'word', type: 'text', most: 60 }],
+    steps: [
+      onlyIf(
+        'asked',
+        { value: 'input.word', comparison: 'is-empty', against: '' },
+        [
+          onlyIf(
+            'known',
+            { value: 'remembered.word', comparison: 'is-empty', against: '' },
+            [says('none', '{{ viewer.name }}, you have no rope word yet. Give one with !word lantern')],
+            [says('told', '{{ viewer.name }}, your rope word is “{{ remembered.word }}”.')],
+          ),
+        ],
+        [
+          onlyIf(
+            'gone',
+            { value: 'input.word', comparison: 'is', against: 'forget' },
+            [
+              { kind: 'forget', id: 'forget', name: 'word', span: 'viewer' },
+              says('forgot', 'Forgotten, {{ viewer.name }}. The rope knows nothing.'),
+            ],
+            [
+              { kind: 'remember', id: 'keep', name: 'word', text: '{{ input.word }}', span: 'viewer' },
+              says('kept', 'The rope remembers, {{ viewer.name }}: “{{ remembered.word }}”.'),
+            ],
+          ),
+        ],
+      ),
+    ],
+  },
+  {
+    group: 'On the rope',
+    season: 38,
+    trigger: { name: 'moment' },
+    gates: { cooldown: 30 },
+    steps: [{ kind: 'run', id: 'notice', routine: NOTICE_ID, ifFails: 'go-on' }],
   },
   {
     group: EVENING,
@@ -267,7 +292,7 @@ export const DEMO_COMMANDS: readonly { readonly season: number; readonly body: C
       trigger: { ...BLANK_COMMAND.trigger, ...trigger },
       gates: { ...BLANK_COMMAND.gates, ...gates },
       inputs,
-      routine: steps === undefined ? sayOnly(text) : { steps },
+      routine: steps === undefined ? sayOnly(text) : routineOf(steps),
     },
   }),
 );

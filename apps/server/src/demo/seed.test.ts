@@ -35,13 +35,15 @@ describe('the demo’s channel', () => {
       ).toEqual({});
   });
 
-  test('adds up: every use has its viewer, every answer its question', () => {
+  test('adds up: every use has its viewer and its run, every answer its reason', () => {
     const viewers = new Set(data.viewers.map(({ id }) => id));
     expect(data.uses.every(({ viewerId }) => viewers.has(viewerId))).toBe(true);
-    const ran = data.lines.filter(({ own, outcome }) => !own && outcome === 'ran').length;
+    const ran = data.lines.filter(({ own, brief }) => !own && brief.startsWith('ran ')).length;
     const told = data.lines.filter(({ why }) => why?.includes(', and told so') === true).length;
     expect(told).toBeGreaterThan(0);
-    expect(data.lines.filter(({ own }) => own)).toHaveLength(ran + told);
+    expect(data.lines.filter(({ own, brief }) => own && brief === '')).toEqual([]);
+    expect(data.runs.filter(({ title }) => title.startsWith('!') || title.startsWith('“')).length).toBe(ran);
+    expect(data.runs.filter(({ ended }) => ended !== 'done' && ended !== 'stopped')).toEqual([]);
     expect(data.uses.reduce((sum, { uses }) => sum + uses, 0)).toBe(ran);
     expect(data.dayUses.reduce((sum, { uses }) => sum + uses, 0)).toBe(ran);
     expect(data.viewers.reduce((sum, { messages }) => sum + messages, 0)).toBeGreaterThan(
@@ -51,7 +53,7 @@ describe('the demo’s channel', () => {
 
   test('fits into a real database, and its lines sort by their ids as by their times', async () => {
     const database = new Database(await openDatabase(newFolder()));
-    await database.write((manager) => storeDemoData(manager, data));
+    await database.write((manager) => storeDemoData(manager, data, 'http://127.0.0.1:1/board'));
     expect(await database.read.count(ViewerRow)).toBe(data.viewers.length);
     expect(await database.read.count(CommandRow)).toBe(data.commands.length);
     const lines = await database.read.find(ChatLineRow, { order: { id: 'ASC' } });

@@ -3,19 +3,30 @@ import { SPAMMER } from '@gully/standin/crowd';
 import { writeCommand, type StoredCommand } from '../commands/index.js';
 import {
   ActivityRow,
+  ArrivalRow,
   ChatLineRow,
   CommandDayUseRow,
   CommandViewerUseRow,
   CounterRow,
   DrawRow,
   insertMany,
+  ListLineRow,
+  ListRow,
+  ListVersionRow,
+  RememberedRow,
+  RunLogRow,
   SettingRow,
+  StreamRow,
   ViewerNoteRow,
   ViewerRow,
+  WebhookRow,
   type EntityManager,
 } from '../database/index.js';
 import type { Persona } from '../settings/index.js';
+import { writeNamed, type StoredRoutine } from '../routines/index.js';
+import type { KeptList } from '../lists/index.js';
 import { DEMO_COMMANDS } from './commands.js';
+import { BOARD, DEMO_ROUTINES } from './routines.js';
 import { Season, type Evening } from './season.js';
 
 const DAY = 86_400_000;
@@ -51,6 +62,13 @@ export interface DemoData {
   readonly notes: readonly ViewerNoteRow[];
   readonly activity: readonly ActivityRow[];
   readonly settings: readonly SettingRow[];
+  readonly lists: readonly KeptList[];
+  readonly routines: readonly StoredRoutine[];
+  readonly remembered: readonly RememberedRow[];
+  readonly runs: readonly RunLogRow[];
+  /** the one that is live */
+  readonly stream: StreamRow;
+  readonly arrivals: readonly Omit<ArrivalRow, 'streamId'>[];
 }
 
 export function makeDemoData(now: number, seed: number): DemoData {
@@ -65,7 +83,7 @@ export function makeDemoData(now: number, seed: number): DemoData {
     lastUse: null,
     unreadable: undefined,
   }));
-  const season = new Season(commands, seed);
+  const season = new Season(commands, DEMO_ROUTINES, seed);
   for (const [n, evening] of evenings(now).entries()) season.play(evening, n, now);
   const viewers = [...season.viewers.values()];
   for (const viewer of viewers) viewer.ignored = viewer.name === SPAMMER;
@@ -112,12 +130,35 @@ export function makeDemoData(now: number, seed: number): DemoData {
       ),
     ],
     activity: season.activity,
+    lists: season.lists,
+    routines: DEMO_ROUTINES.map((routine, n) => ({
+      ...routine,
+      triggers: routine.triggers.map((trigger) => ({
+        ...trigger,
+        viewers: trigger.viewers.map(({ name }) => ({
+          name,
+          viewer: viewers.find((viewer) => viewer.name === name)?.id ?? null,
+        })),
+      })),
+      version: 1,
+      changedAt: begin + n,
+      deletedAt: null,
+      unreadable: undefined,
+    })),
+    remembered: [...season.kept.values()],
+    runs: season.runs,
+    stream: { id: season.id(now), startedAt: now - 33 * MINUTE, endedAt: null },
+    arrivals: [...season.arrived].map(([viewerId, at]) => ({ viewerId, at })),
     settings: [{ key: 'personas', version: 1, value: JSON.stringify(PERSONAS), changedAt: begin }],
   };
 }
 
-/** Writes the data into an empty database, within the caller's write. */
-export async function storeDemoData(manager: EntityManager, data: DemoData): Promise<void> {
+/**
+ * Writes the data into an empty database, within the caller's write.
+ *
+ * @param board where the demo's board takes posts
+ */
+export async function storeDemoData(manager: EntityManager, data: DemoData, board: string): Promise<void> {
   await insertMany(manager, ViewerRow, data.viewers);
   for (const command of data.commands) await writeCommand(manager, command, titleOf(command, ''));
   await insertMany(manager, CommandViewerUseRow, data.uses);
@@ -128,4 +169,29 @@ export async function storeDemoData(manager: EntityManager, data: DemoData): Pro
   await insertMany(manager, ActivityRow, data.activity);
   await insertMany(manager, ViewerNoteRow, data.notes);
   await insertMany(manager, SettingRow, data.settings);
+  for (const list of data.lists) {
+    const { id, name, version, changedAt, lines, round, last } = list;
+    await manager.insert(ListRow, { id, name, version, changedAt, deletedAt: null, round, last });
+    await insertMany(
+      manager,
+      ListLineRow,
+      lines.map((text, place) => ({ listId: id, place, text, round: list.isOpen(place) ? 0 : round })),
+    );
+    await manager.insert(ListVersionRow, { listId: id, version, changedAt, name, text: lines.join('\n') });
+  }
+  for (const routine of data.routines) await writeNamed(manager, routine);
+  await insertMany(manager, RememberedRow, data.remembered);
+  await insertMany(manager, RunLogRow, data.runs);
+  await manager.insert(StreamRow, data.stream);
+  await insertMany(
+    manager,
+    ArrivalRow,
+    data.arrivals.map((arrival) => ({ ...arrival, streamId: data.stream.id })),
+  );
+  await manager.insert(WebhookRow, {
+    name: BOARD,
+    address: board,
+    secret: '',
+    changedAt: data.stream.startedAt,
+  });
 }

@@ -2,14 +2,17 @@ import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit }
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import { decideLine, type Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
-import { ChatLog, CONNECTION, ConnectionService, Outbox, type Heard } from '../chat/index.js';
+import { ChatLog, CONNECTION, ConnectionService, type Heard } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
+import { RunLog } from '../runs/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
+import { Happenings, type Job } from './happenings.js';
+import { Performer } from './performer.js';
 import { ChannelWorld } from './world.js';
 
-/** Messages decided and written together at the most. */
+/** Messages and other jobs decided and written together at the most. */
 const TOGETHER = 256;
 
 interface Arrived extends Heard {
@@ -26,25 +29,30 @@ interface Decided {
 
 /**
  * A message's way through the server: heard → who it is → decided (the stages of
- * `@gully/core/pipeline`) → written → performed. What arrives while a write is under way
- * is decided and written together with the next, so the disk is waited for once for many.
+ * `@gully/core/pipeline`) → written → performed. Events and runs that go on take the same
+ * way, from `do`. What arrives while a write is under way is decided and written together
+ * with the next, so the disk is waited for once for many.
  */
 @Injectable()
 export class PipelineService implements OnModuleInit, BeforeApplicationShutdown {
   private readonly inbox: Arrived[] = [];
+  private readonly jobs: Job[] = [];
   /** what must not happen while messages are decided and not yet written */
   private readonly between: (() => Promise<void>)[] = [];
   private working: Promise<void> | undefined;
+  private ended = false;
 
   constructor(
     private readonly environment: Environment,
     private readonly database: Database,
     private readonly connection: ConnectionService,
-    private readonly outbox: Outbox,
     private readonly chatLog: ChatLog,
     private readonly viewers: ViewersService,
     private readonly world: ChannelWorld,
     private readonly activity: ActivityService,
+    private readonly performer: Performer,
+    private readonly runLog: RunLog,
+    private readonly happenings: Happenings,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -52,7 +60,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     // What is in memory and not yet on disk would be lost by reading it anew meanwhile.
     this.viewers.follow(() => {
       this.between.push(() => this.world.reload());
-      this.working ??= this.work();
+      this.start();
     });
     this.connection.listen({
       heard: (line) => {
@@ -65,22 +73,39 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
         this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'lost the chat room');
       },
     });
+    this.happenings.follow((job) => {
+      this.do(job);
+    });
   }
 
   receive(heard: Heard): void {
     this.inbox.push({ ...heard, at: Date.now(), started: performance.now() });
-    this.working ??= this.work();
+    this.start();
+  }
+
+  /** Takes an event, or a run that goes on, as a message is taken. */
+  do(job: Job): void {
+    this.jobs.push(job);
+    this.start();
   }
 
   async beforeApplicationShutdown(): Promise<void> {
     await this.working;
+    // What a run asks from here on is answered after the next start.
+    this.ended = true;
+  }
+
+  private start(): void {
+    if (!this.ended) this.working ??= this.work();
   }
 
   private async work(): Promise<void> {
-    while (this.inbox.length > 0 || this.between.length > 0) {
+    while (this.inbox.length + this.jobs.length + this.between.length > 0) {
       for (const task of this.between.splice(0)) await this.guarded(task, 0);
       const together = this.inbox.splice(0, TOGETHER);
       if (together.length > 0) await this.guarded(() => this.take(together), together.length);
+      const jobs = this.jobs.splice(0, TOGETHER);
+      if (jobs.length > 0) await this.guarded(() => this.happenings.take(jobs), jobs.length);
     }
     this.working = undefined;
   }
@@ -135,8 +160,9 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     for (const each of seen) this.viewers.spoke(idOf(each.key), each);
   }
 
-  private decide({ nick, roles, text, at, started }: Arrived, viewer: string): Decided {
+  private decide({ nick, roles, text, at, started, msgid }: Arrived, viewer: string): Decided {
     const id = this.chatLog.id();
+    if (msgid !== undefined) this.connection.nameMessage(id, msgid);
     const line: ChatLine = { id, connection: CONNECTION, viewer, name: nick, roles, text, at };
     const decision = decideLine(line, this.world.now());
     this.world.apply(decision.changes);
@@ -148,13 +174,12 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     const why = failed ? notStored(decision.why) : decision.why;
     this.chatLog.record(line, { ...why, tookMs: Math.round((performance.now() - started) * 100) / 100 });
     if (failed) return;
-    for (const { lines } of decision.effects)
-      this.outbox.say(
-        lines,
-        'reply',
-        `${line.name} ${why.outcome === 'ran' ? why.brief : `was refused: ${why.brief}`}`,
-      );
-    if (decision.commandId === undefined) return;
+    this.performer.perform(
+      decision.effects,
+      `${line.name} ${why.outcome === 'ran' ? why.brief : `was refused: ${why.brief}`}`,
+    );
+    for (const begun of decision.started) this.runLog.tell(begun);
+    if (decision.commandId === undefined && decision.started.length === 0) return;
     this.activity.tell(why.outcome === 'ran' ? 'ran' : 'stopped', line.name, activityText(line, why));
   }
 }

@@ -1,7 +1,15 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
-import { Gully, lantern, newFolder, newStandin, until } from '../test-support/index.js';
+import {
+  Gully,
+  lantern,
+  newFolder,
+  newStandin,
+  until,
+  withTexts,
+  type Rehearsed,
+} from '../test-support/index.js';
 
 let standin: Standin;
 const running: Gully[] = [];
@@ -149,17 +157,13 @@ describe('rehearsal', () => {
   ];
   const dump = async (gully: Gully): Promise<unknown[]> =>
     Promise.all(tables.map((table) => gully.source.query(`SELECT * FROM ${table} ORDER BY 1, 2`)));
-  const say = async (
-    gully: Gully,
-    text: string,
-    more: object = {},
-  ): Promise<{ said: string[]; effects: string[]; why: { outcome: string; checks: { rule: string }[] } }> =>
-    (
-      await gully.http
-        .post('/api/rehearsal/lines')
-        .send({ session: 'rehearsal-1', persona: { name: 'oxbowkid', roles: [] }, text, ...more })
-        .expect(200)
-    ).body as never;
+  const say = async (gully: Gully, text: string, more: object = {}): Promise<Rehearsed> => {
+    const { body } = await gully.http
+      .post('/api/rehearsal/lines')
+      .send({ session: 'rehearsal-1', persona: { name: 'oxbowkid', roles: [] }, text, ...more })
+      .expect(200);
+    return withTexts(body);
+  };
 
   test('decides as the real thing, with the draft in force, and changes nothing', async () => {
     const gully = await start();

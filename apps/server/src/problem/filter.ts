@@ -36,6 +36,12 @@ function fromHttp(error: HttpException): Problem {
   const status = error.getStatus();
   if (status === 404)
     return new Problem(404, 'There is nothing here', 'It may have been removed. Go back and look again.');
+  if (status === 413)
+    return new Problem(
+      413,
+      'That is too much at once',
+      'Nothing was changed. A list may have 5 MB, a bundle 20 MB, and all else 1 MB.',
+    );
   return new Problem(status, error.message, 'Nothing was changed.');
 }
 

@@ -1,4 +1,3 @@
-import type { ChatLine } from '@gully/core/chat';
 import type { Change, Effect, World } from '@gully/core/pipeline';
 import { durationInWords } from '@gully/core/text';
 
@@ -6,11 +5,15 @@ import { durationInWords } from '@gully/core/text';
 export function effectsInWords(
   effects: readonly Effect[],
   changes: readonly Change[],
-  { name }: ChatLine,
+  name: string,
   world: World,
 ): string[] {
-  const lines = effects.reduce((sum, effect) => sum + effect.lines.length, 0);
+  const lines = effects.reduce((sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0), 0);
   const words = lines === 0 ? [] : [`says ${String(lines)} ${lines === 1 ? 'line' : 'lines'}`];
+  for (const effect of effects) {
+    if (effect.kind === 'output') words.push(`writes ${effect.file}.txt: ${effect.text}`);
+    if (effect.kind === 'clear') words.push('clears the chat');
+  }
   for (const change of changes) words.push(...changeInWords(change, name, world));
   return words;
 }
@@ -23,6 +26,19 @@ function changeInWords(change: Change, name: string, world: World): string[] {
       return [
         `${String(change.state.left.length)} of ${String(change.state.count)} texts are left in this round`,
       ];
+    case 'drawn': {
+      const list = world.list(change.list);
+      if (list === undefined || change.order === 'turn') return [];
+      return [`${String(list.left)} of ${String(list.size)} lines of ${list.name} are left in this round`];
+    }
+    case 'remembered':
+      return change.text === null
+        ? [`forgets ${change.name}`]
+        : [`remembers ${change.name}: ${change.text === '' ? 'nothing' : change.text}`];
+    case 'post':
+      return [`posts to ${change.webhook}: ${change.body}`];
+    case 'arrival':
+      return [`${name} has arrived in this stream`];
     case 'refused':
       return [`tells ${name} so; not again for 15 s`];
     case 'use': {
@@ -36,5 +52,8 @@ function changeInWords(change: Change, name: string, world: World): string[] {
       const counted = `counts ${prepared.title} up to ${String(world.use(commandId, viewer).uses)}`;
       return waits.length === 0 ? [counted] : [counted, `cools down ${waits.join(', ')}`];
     }
+    case 'run':
+    case 'run-ended':
+      return [];
   }
 }

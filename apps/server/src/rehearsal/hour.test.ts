@@ -2,13 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
 import { ChannelWorld } from '../pipeline/index.js';
-import { Gully, lantern, newStandin } from '../test-support/index.js';
-
-interface Rehearsed {
-  said: string[];
-  effects: string[];
-  why: { outcome: string; brief: string; checks: { rule: string; measure: string }[] };
-}
+import { Gully, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -51,18 +45,17 @@ afterAll(async () => {
   await gully.stop();
   await standin.close();
 });
-const say = async (session: string, text: string, more: object = {}): Promise<Rehearsed> =>
-  (
-    await gully.http
-      .post('/api/rehearsal/lines')
-      .send({ session, persona: { name: 'oxbowkid', roles: [] }, text, ...more })
-      .expect(200)
-  ).body as Rehearsed;
+const say = async (session: string, text: string, more: object = {}): Promise<Rehearsed> => {
+  const { body } = await gully.http
+    .post('/api/rehearsal/lines')
+    .send({ session, persona: { name: 'oxbowkid', roles: [] }, text, ...more })
+    .expect(200);
+  return withTexts(body);
+};
 
 /** Every table, and what is held in memory, as one text. */
 async function everything(): Promise<string> {
-  await gully.http.get('/api/activity').expect(200);
-  await gully.http.get('/api/viewers').expect(200);
+  for (const written of ['activity', 'viewers', 'runs']) await gully.http.get(`/api/${written}`).expect(200);
   await gully.app.get(Database).settled();
   const tables: { name: string }[] = await gully.source.query(
     `SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY 1`,

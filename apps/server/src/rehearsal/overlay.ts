@@ -1,7 +1,8 @@
 import type { CommandUse } from '@gully/core/commands';
+import { type DrawnChange, type ListView } from '@gully/core/lists';
 import type { Change, World } from '@gully/core/pipeline';
-import type { CounterState } from '@gully/core/routines';
 import type { DrawState } from '@gully/core/random';
+import type { CounterState } from '@gully/core/routines';
 
 interface UseHere {
   uses: number;
@@ -15,9 +16,14 @@ export class Overlay {
   private readonly counters = new Map<string, CounterState>();
   private readonly draws = new Map<string, DrawState>();
   private readonly refused = new Map<string, number>();
+  private readonly kept = new Map<string, string | null>();
+  private readonly lists = new Map<string, RehearsedList>();
+  private readonly wrote = new Map<string, number>();
+  private readonly arrived = new Set<string>();
 
   /** The channel as this rehearsal has it. */
   over(real: World): World {
+    const list = (id: string): ListView | undefined => this.lists.get(id) ?? real.list(id);
     return {
       ...real,
       use: (commandId, viewer) => this.use(real.use(commandId, viewer), commandId, viewer),
@@ -25,7 +31,26 @@ export class Overlay {
       counterNames: () => [...new Set([...real.counterNames(), ...this.counters.keys()])],
       drawState: (owner, step) => this.draws.get(`${owner} ${step}`) ?? real.drawState(owner, step),
       toldRefusal: (viewer) => this.refused.get(viewer),
+      remembered: (span, viewer, name) => {
+        const here = this.kept.get(`${span} ${viewer} ${name}`);
+        return here === undefined ? real.remembered(span, viewer, name) : (here ?? undefined);
+      },
+      list,
+      lists: () =>
+        real
+          .lists()
+          .map(({ id }) => list(id))
+          .filter((each) => each !== undefined),
+      hasArrived: (viewer) => this.arrived.has(viewer) || real.hasArrived(viewer),
+      lastWrote: (viewer) => this.wrote.get(viewer) ?? real.lastWrote(viewer),
+      // A rehearsal takes each run to its end at once, so none is ever under way.
+      runsOf: () => ({ running: 0, inTurn: 0 }),
     };
+  }
+
+  /** Somebody wrote, whatever came of it. */
+  spoke(viewer: string, at: number): void {
+    this.wrote.set(viewer, at);
   }
 
   /** @param world the channel as this rehearsal had it before the change */
@@ -53,8 +78,25 @@ export class Overlay {
       case 'draw':
         this.draws.set(`${change.owner} ${change.step}`, change.state);
         break;
+      case 'drawn': {
+        const under = world.list(change.list);
+        if (under === undefined) break;
+        const here = under instanceof RehearsedList ? under : new RehearsedList(under);
+        here.take(change);
+        this.lists.set(change.list, here);
+        break;
+      }
+      case 'remembered':
+        this.kept.set(`${change.span} ${change.viewer} ${change.name}`, change.text);
+        break;
+      case 'arrival':
+        this.arrived.add(change.viewer);
+        break;
       case 'refused':
         this.refused.set(change.viewer, change.at);
+        break;
+      default:
+      // Runs are played to their end, and posts are not sent.
     }
   }
 
@@ -68,5 +110,37 @@ export class Overlay {
       lastUse: here.lastUse,
       lastUseByViewer: theirs?.lastUse ?? before.lastUseByViewer,
     };
+  }
+}
+
+/** A list with the round as a rehearsal has it; the lines are those of the channel. */
+class RehearsedList implements ListView {
+  readonly id: string;
+  readonly name: string;
+  readonly size: number;
+  last: number;
+  private open: number[];
+
+  constructor(private readonly under: ListView) {
+    this.id = under.id;
+    this.name = under.name;
+    this.size = under.size;
+    this.last = under.last;
+    this.open = Array.from({ length: under.left }, (_, position) => under.leftAt(position));
+  }
+  get left(): number {
+    return this.open.length;
+  }
+  line(place: number): string | undefined {
+    return this.under.line(place);
+  }
+  leftAt(position: number): number {
+    return this.open[position] ?? 0;
+  }
+  take({ place, order }: DrawnChange): void {
+    this.last = place;
+    if (order === 'turn') return;
+    this.open = this.open.filter((each) => each !== place);
+    if (this.open.length === 0) this.open = Array.from({ length: this.size }, (_, at) => at);
   }
 }

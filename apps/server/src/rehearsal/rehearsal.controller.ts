@@ -6,6 +6,8 @@ import {
   ApiPropertyOptional,
   ApiTags,
 } from '@nestjs/swagger';
+import { amountInWords } from '@gully/core/currency';
+import { EVENT_KINDS, LEAST_LIMIT } from '@gully/core/routines';
 import { FORCED, type Forced } from '@gully/core/random';
 import { Type } from 'class-transformer';
 import {
@@ -23,7 +25,9 @@ import {
 import { WhyDto } from '../chat/index.js';
 import { CommandBodyDto } from '../commands/index.js';
 import { Persona } from '../settings/index.js';
-import { RehearsalService } from './rehearsal.service.js';
+import { NamedRoutineBodyDto } from '../routines/index.js';
+import type { Said } from './playing.js';
+import { RehearsalService, type Rehearsed } from './rehearsal.service.js';
 
 /** A week, in seconds. */
 const AHEAD_LIMIT = 604_800;
@@ -32,16 +36,16 @@ class DraftDto extends CommandBodyDto {
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
 }
 
-class RehearsedLineDto {
+class RoutineDraftDto extends NamedRoutineBodyDto {
+  @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
+}
+
+class CircumstancesDto {
   @ApiProperty({ description: 'names this rehearsal; made by the page' })
   @IsString()
   @Length(10, 60)
   session!: string;
   @ApiProperty() @ValidateNested() @Type(() => Persona) persona!: Persona;
-  @ApiProperty({ maxLength: 5000 })
-  @IsString()
-  @Length(1, 5000, { message: 'A line has 1 to 5,000 characters' })
-  text!: string;
   @ApiPropertyOptional({
     minimum: 0,
     maximum: AHEAD_LIMIT,
@@ -71,10 +75,38 @@ class RehearsedLineDto {
   @ValidateNested()
   @Type(() => DraftDto)
   draft?: DraftDto;
+  @ApiPropertyOptional({ description: 'the routine open in the editor, unsaved' })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => RoutineDraftDto)
+  routineDraft?: RoutineDraftDto;
+}
+
+class RehearsedLineDto extends CircumstancesDto {
+  @ApiProperty({ maxLength: 5000 })
+  @IsString()
+  @Length(1, 5000, { message: 'A line has 1 to 5,000 characters' })
+  text!: string;
+}
+
+const KINDS = [...EVENT_KINDS, 'hand'] as const;
+
+class RehearsedEventDto extends CircumstancesDto {
+  @ApiProperty({ enum: KINDS, description: 'hand: the routine open in the editor is run' })
+  @IsIn(KINDS)
+  kind!: (typeof KINDS)[number];
+  @ApiPropertyOptional({ minimum: 0 }) @IsOptional() @IsInt() @Min(0) @Max(LEAST_LIMIT) count: number = 0;
+  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(500) message: string = '';
+}
+
+class SaidDto implements Said {
+  @ApiProperty() text!: string;
+  @ApiProperty({ description: 'seconds after what started it' }) after!: number;
+  @ApiProperty({ enum: ['chat', 'reply', 'tell'] }) how!: Said['how'];
 }
 
 class RehearsedDto {
-  @ApiProperty({ type: [String] }) said!: string[];
+  @ApiProperty({ type: [SaidDto] }) said!: SaidDto[];
   @ApiProperty({ type: [String] }) effects!: string[];
   @ApiProperty() why!: WhyDto;
 }
@@ -88,11 +120,24 @@ export class RehearsalController {
   @HttpCode(200)
   @ApiOkResponse({ type: RehearsedDto })
   async say(@Body() { session, persona, text, ...given }: RehearsedLineDto): Promise<RehearsedDto> {
-    const started = performance.now();
-    const circumstances = { ...given, ahead: given.ahead ?? 0 };
-    const { said, effects, why } = await this.rehearsal.say(session, persona, text, circumstances);
-    const tookMs = Math.round((performance.now() - started) * 100) / 100;
-    return { said: [...said], effects: [...effects], why: { ...why, checks: [...why.checks], tookMs } };
+    return timed(() => this.rehearsal.say(session, persona, text, { ...given, ahead: given.ahead ?? 0 }));
+  }
+
+  /** As if something happened on the channel, or a hand started the routine that is open. */
+  @Post('events')
+  @HttpCode(200)
+  @ApiOkResponse({ type: RehearsedDto })
+  async happen(
+    @Body() { session, persona, kind, count, message, ...given }: RehearsedEventDto,
+  ): Promise<RehearsedDto> {
+    const event = {
+      kind,
+      count,
+      message,
+      amount: kind === 'tip' ? amountInWords(count, 'EUR') : '',
+      recipient: '',
+    };
+    return timed(() => this.rehearsal.happen(session, persona, event, { ...given, ahead: given.ahead ?? 0 }));
   }
 
   @Delete(':session')
@@ -101,4 +146,11 @@ export class RehearsalController {
   reset(@Param('session') session: string): void {
     this.rehearsal.reset(session);
   }
+}
+
+async function timed(work: () => Promise<Rehearsed>): Promise<RehearsedDto> {
+  const started = performance.now();
+  const { said, effects, why } = await work();
+  const tookMs = Math.round((performance.now() - started) * 100) / 100;
+  return { said: [...said], effects: [...effects], why: { ...why, checks: [...why.checks], tookMs } };
 }

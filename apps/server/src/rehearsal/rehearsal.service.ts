@@ -1,21 +1,38 @@
 import { Injectable } from '@nestjs/common';
-import type { ChatLine, Why } from '@gully/core/chat';
-import { tidyCommand, type CommandBody } from '@gully/core/commands';
+import type { ChatLine, Check, Why } from '@gully/core/chat';
+import { openCommands, tidyCommand, type CommandBody } from '@gully/core/commands';
 import { decideLine, type World } from '@gully/core/pipeline';
 import { forcedChance, type Forced } from '@gully/core/random';
-import { countersOf } from '@gully/core/routines';
+import {
+  beginBy,
+  countersOf,
+  decideEvent,
+  EVENT_NAMES,
+  routineBody,
+  wordsOf,
+  type ChannelEvent,
+  type Happening,
+  type NamedRoutineBody,
+  type PreparedNamed,
+  type Started,
+} from '@gully/core/routines';
 import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ulid } from 'ulid';
 import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { CommandsStore } from '../commands/index.js';
 import { ChannelWorld, SELF } from '../pipeline/index.js';
+import { prepareNamed } from '../routines/index.js';
 import type { Persona } from '../settings/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { effectsInWords } from './effects.js';
 import { Overlay } from './overlay.js';
+import { playOut, saidOf, type Said } from './playing.js';
 
 /** The command open in the editor, as it stands there; without an id it is a new one. */
 export interface Draft extends CommandBody {
+  readonly id?: string | undefined;
+}
+export interface RoutineDraft extends NamedRoutineBody {
   readonly id?: string | undefined;
 }
 
@@ -24,6 +41,7 @@ export interface Circumstances {
   /** seconds the clock is moved on */
   readonly ahead: number;
   readonly draft?: Draft | undefined;
+  readonly routineDraft?: RoutineDraft | undefined;
   /** chance, where it is not left to chance */
   readonly forced?: Forced | undefined;
   readonly live?: boolean | undefined;
@@ -31,15 +49,19 @@ export interface Circumstances {
 }
 
 export interface Rehearsed {
-  readonly said: readonly string[];
+  readonly said: readonly Said[];
   /** what would happen, in words */
   readonly effects: readonly string[];
   readonly why: Why;
 }
 
+/** An event as it is rehearsed; `hand` starts the routine that is open in the editor. */
+export type RehearsedEvent = Pick<ChannelEvent, 'kind' | 'count' | 'amount' | 'message' | 'recipient'>;
+
 /** Rehearsals at once; the one longest unused is let go. */
 const SESSIONS = 20;
 const NEW_COMMAND = 'draft';
+const NEW_ROUTINE = 'draft-routine';
 
 /**
  * Decides lines exactly as the pipeline does, on a copy: nothing is written, sent or told,
@@ -61,7 +83,8 @@ export class RehearsalService {
     await this.channel.prepare([text], [viewer.id]);
     const session = this.session(sessionId);
     const at = Date.now() + given.ahead * 1000;
-    const world = session.over(this.world(viewer, persona, given, at));
+    const worldAt = (now: number): World => this.world(viewer, persona, given, now);
+    const world = session.over(worldAt(at));
     const { id } = viewer;
     const line: ChatLine = {
       id: ulid(),
@@ -72,12 +95,64 @@ export class RehearsalService {
       text,
       at,
     };
-    const { changes, effects, why } = decideLine(line, world);
+    const { changes, effects, why, started } = decideLine(line, world);
     for (const change of changes) session.apply(change, world);
+    session.spoke(id, at);
+    const played = playOut(started, session, worldAt);
+    // A run that went on has said more of why since; the command's stands last.
+    const last = started.at(-1);
+    const later = last === undefined ? undefined : played.checks.get(last.id);
     return {
-      said: effects.flatMap(({ lines }) => lines),
-      why,
-      effects: effectsInWords(effects, changes, line, world),
+      said: [...saidOf(effects, 0), ...played.said],
+      why: later === undefined ? why : { ...why, checks: later },
+      effects: [
+        ...effectsInWords(
+          [...effects, ...played.effects],
+          [...changes, ...played.changes],
+          persona.name,
+          world,
+        ),
+        ...played.ended,
+      ],
+    };
+  }
+
+  async happen(
+    sessionId: string,
+    persona: Persona,
+    { kind, ...facts }: RehearsedEvent,
+    given: Circumstances,
+  ): Promise<Rehearsed> {
+    const viewer = await this.viewerOf(persona);
+    const session = this.session(sessionId);
+    const at = Date.now() + given.ahead * 1000;
+    const worldAt = (now: number): World => this.world(viewer, persona, given, now);
+    const world = session.over(worldAt(at));
+    const event: ChannelEvent = { ...facts, kind, id: ulid(), viewer, roles: persona.roles, at };
+    const open = given.routineDraft === undefined ? undefined : preparedDraft(given.routineDraft);
+    const happened =
+      kind !== 'hand'
+        ? decideEvent(event, world.routinesFor(kind), world)
+        : open === undefined
+          ? []
+          : [beginBy(event, open, world)];
+    const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
+    const changes = started.flatMap((each) => each.changes);
+    for (const change of changes) session.apply(change, world);
+    const played = playOut(started, session, worldAt);
+    const effects = started.flatMap((each) => each.effects);
+    return {
+      said: [...saidOf(effects, 0), ...played.said],
+      why: whyOf(happened, started, kind, played.checks),
+      effects: [
+        ...effectsInWords(
+          [...effects, ...played.effects],
+          [...changes, ...played.changes],
+          persona.name,
+          world,
+        ),
+        ...played.ended,
+      ],
     };
   }
 
@@ -96,7 +171,7 @@ export class RehearsalService {
 
   private world(viewer: ViewerFacts, persona: Persona, given: Circumstances, at: number): World {
     const real = this.channel.now();
-    const { draft, forced, live = real.stream.live, category = real.stream.category } = given;
+    const { draft, routineDraft, forced, live = real.stream.live, category = real.stream.category } = given;
     const stream = {
       ...real.stream,
       live,
@@ -113,12 +188,16 @@ export class RehearsalService {
           ? real.standing(id)
           : { balance: persona.balance, regular: false, ranks: [] },
     };
+    if (routineDraft !== undefined) return withRoutine(world, preparedDraft(routineDraft));
     if (draft === undefined) return world;
     const command = { ...tidyCommand(draft, this.commands.prefix), id: draft.id ?? NEW_COMMAND };
+    const index = this.commands.indexWith(command);
     return {
       ...world,
-      index: this.commands.indexWith(command),
+      index,
+      openCommands: (who, roles) => openCommands(index, who, roles),
       counterNames: () => [...new Set([...world.counterNames(), ...countersOf(command.routine)])],
+      rememberedNames: () => [...new Set([...world.rememberedNames(), ...wordsOf(command.routine)])],
     };
   }
 
@@ -131,4 +210,45 @@ export class RehearsalService {
     const base = known ?? strangerFacts(`persona:${foldNick(name)}`, name, roles, Date.now());
     return { ...base, name, roles, watchTime: hours === undefined ? base.watchTime : hours * 3600 };
   }
+}
+
+function preparedDraft({ id = NEW_ROUTINE, ...body }: RoutineDraft): PreparedNamed {
+  return prepareNamed({ ...routineBody(body), id });
+}
+
+/** The channel with a routine in place of the saved one of its id. */
+function withRoutine(world: World, open: PreparedNamed): World {
+  const { id, named, routine } = open;
+  return {
+    ...world,
+    routine: (asked) => (asked === id ? open : world.routine(asked)),
+    routinesFor: (kind) => [
+      ...world.routinesFor(kind).filter((each) => each.id !== id),
+      ...(named.triggers.some(({ event }) => event === kind) ? [open] : []),
+    ],
+    counterNames: () => [...new Set([...world.counterNames(), ...countersOf(routine)])],
+    rememberedNames: () => [...new Set([...world.rememberedNames(), ...wordsOf(routine)])],
+  };
+}
+
+function whyOf(
+  happened: readonly Happening[],
+  started: readonly Started[],
+  kind: ChannelEvent['kind'],
+  later: ReadonlyMap<string, readonly Check[]>,
+): Why {
+  const titles = started.map(({ title }) => title).join(', ');
+  const checks = happened.flatMap((each) =>
+    'started' in each ? (later.get(each.started.id) ?? each.started.checks) : each.refused.checks,
+  );
+  if (started.length > 0)
+    return { outcome: 'ran', brief: `started ${titles}`, checks, decided: `Started ${titles}` };
+  const [refused] = happened;
+  const name = refused !== undefined && 'refused' in refused ? refused.refused.prepared.title : '';
+  return {
+    outcome: refused === undefined ? 'nothing' : 'stopped',
+    brief: refused === undefined ? 'starts nothing' : `${name} did not start`,
+    checks,
+    decided: refused === undefined ? `No routine waits for ${EVENT_NAMES[kind]}` : `${name} did not start`,
+  };
 }

@@ -1,12 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Gully, lantern, newStandin } from '../test-support/index.js';
-
-interface Rehearsed {
-  said: string[];
-  effects: string[];
-  why: { outcome: string; brief: string; checks: { rule: string }[] };
-}
+import { Gully, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -19,13 +13,13 @@ afterAll(async () => {
   await gully.stop();
   await standin.close();
 });
-const say = async (session: string, text: string, more: object = {}, status = 200): Promise<Rehearsed> =>
-  (
-    await gully.http
-      .post('/api/rehearsal/lines')
-      .send({ session, persona: { name: 'oxbowkid', roles: ['follower'] }, text, ...more })
-      .expect(status)
-  ).body as Rehearsed;
+const say = async (session: string, text: string, more: object = {}, status = 200): Promise<Rehearsed> => {
+  const { body } = await gully.http
+    .post('/api/rehearsal/lines')
+    .send({ session, persona: { name: 'oxbowkid', roles: ['follower'] }, text, ...more })
+    .expect(status);
+  return withTexts(body);
+};
 
 describe('rehearsals', () => {
   test('know nothing of each other', async () => {

@@ -1,6 +1,6 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Put } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
-import { COUNTER_LIMIT, counterNameFault } from '@gully/core/routines';
+import { COUNTER_LIMIT, wordFault } from '@gully/core/routines';
 import { IsInt, Max, Min } from 'class-validator';
 import { CounterRow, Database } from '../database/index.js';
 import { NewsService } from '../news/index.js';
@@ -42,7 +42,7 @@ export class CountersController {
   @HttpCode(204)
   @ApiNoContentResponse()
   async set(@Param('name') name: string, @Body() { value }: CounterBodyDto): Promise<void> {
-    const fault = counterNameFault(name);
+    const fault = wordFault(name, 'counter');
     if (fault !== undefined)
       throw new Problem(422, 'The counter is not set', `${fault}.`, { fields: { name: fault } });
     const change = { kind: 'counter', counter: name, value, at: Date.now() } as const;

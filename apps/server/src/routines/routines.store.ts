@@ -1,16 +1,28 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { DrawState } from '@gully/core/random';
-import type { CounterChange, CounterState, DrawChange } from '@gully/core/routines';
-import { CounterRow, Database, DrawRow, type EntityManager } from '../database/index.js';
+import type {
+  CounterChange,
+  CounterState,
+  DrawChange,
+  KeptSpan,
+  RememberedChange,
+} from '@gully/core/routines';
+import { CounterRow, Database, DrawRow, RememberedRow, type EntityManager } from '../database/index.js';
+
+export type KeptChange = CounterChange | DrawChange | RememberedChange;
 
 /**
- * What routines remember, in memory: counters and draws. Filled from the database and
- * never ahead of it for long, as the commands' store is.
+ * What routines remember, in memory: counters, draws, and words for viewers, for the
+ * stream and for good. Filled from the database and never ahead of it for long, as the
+ * commands' store is.
  */
 @Injectable()
 export class RoutinesStore implements OnModuleInit {
   private readonly counters = new Map<string, CounterState>();
   private readonly draws = new Map<string, DrawState>();
+  private readonly kept = new Map<string, string>();
+  /** how often each word is remembered */
+  private readonly words = new Map<string, number>();
 
   constructor(private readonly database: Database) {}
 
@@ -23,13 +35,14 @@ export class RoutinesStore implements OnModuleInit {
     await this.database.write(async (manager) => {
       const counters = await manager.find(CounterRow);
       const draws = await manager.find(DrawRow);
-      this.counters.clear();
-      this.draws.clear();
+      const kept = await manager.find(RememberedRow);
+      for (const map of [this.counters, this.draws, this.kept, this.words]) map.clear();
       for (const { name, value, most } of counters) this.counters.set(name, { value, most });
       for (const { owner, step, state } of draws) {
         const parsed = parseState(state);
         if (parsed !== undefined) this.draws.set(keyOf(owner, step), parsed);
       }
+      for (const { span, viewer, name, text } of kept) this.remember(span, viewer, name, text);
     });
   }
 
@@ -45,45 +58,111 @@ export class RoutinesStore implements OnModuleInit {
     return this.draws.get(keyOf(owner, step));
   }
 
+  remembered(span: KeptSpan, viewer: string, name: string): string | undefined {
+    return this.kept.get(keyOf(span, viewer, name));
+  }
+
+  rememberedNames(): Iterable<string> {
+    return this.words.keys();
+  }
+
   /** Takes a change into account at once, so that the next message of the same moment sees it. */
-  apply(change: CounterChange | DrawChange): void {
-    if (change.kind === 'draw') this.draws.set(keyOf(change.owner, change.step), change.state);
-    else
-      this.counters.set(change.counter, {
-        value: change.value,
-        most: Math.max(this.counters.get(change.counter)?.most ?? change.value, change.value),
-      });
+  apply(change: KeptChange): void {
+    switch (change.kind) {
+      case 'draw':
+        this.draws.set(keyOf(change.owner, change.step), change.state);
+        break;
+      case 'remembered':
+        this.remember(change.span, change.viewer, change.name, change.text);
+        break;
+      case 'counter':
+        this.counters.set(change.counter, {
+          value: change.value,
+          most: Math.max(this.counters.get(change.counter)?.most ?? change.value, change.value),
+        });
+    }
   }
 
   forgetCounter(name: string): void {
     this.counters.delete(name);
   }
 
-  /** Writes changes down, within the caller’s write. */
-  async write(manager: EntityManager, changes: readonly (CounterChange | DrawChange)[]): Promise<void> {
-    for (const change of changes) await this.writeOne(manager, change);
+  /** Forgets what was remembered for a stream that ended, in memory and within the caller’s write. */
+  async forgetStream(manager: EntityManager): Promise<void> {
+    await manager.delete(RememberedRow, { span: 'stream' });
+    for (const key of this.kept.keys())
+      if (key.startsWith('stream ')) this.remember('stream', '', key.slice('stream  '.length), null);
   }
 
-  private async writeOne(manager: EntityManager, change: CounterChange | DrawChange): Promise<void> {
-    if (change.kind === 'draw') {
-      await manager.query(
-        `INSERT INTO draws (owner, step, state) VALUES (?, ?, ?)
-         ON CONFLICT (owner, step) DO UPDATE SET state = excluded.state`,
-        [change.owner, change.step, JSON.stringify(change.state)],
-      );
-      return;
+  /** Writes changes down, within the caller’s write. */
+  async write(manager: EntityManager, changes: readonly KeptChange[]): Promise<void> {
+    // Of many changes of one thing only the last is kept, but a counter's highest is that of all.
+    const last = new Map<string, KeptChange>();
+    for (const change of changes) {
+      const key = changeKey(change);
+      const before = last.get(key);
+      if (change.kind === 'counter' && before?.kind === 'counter' && before.value > change.value)
+        await this.writeOne(manager, before);
+      last.set(key, change);
     }
-    await manager.query(
-      `INSERT INTO counters (name, value, most, changed_at) VALUES (?, ?, ?, ?)
-       ON CONFLICT (name) DO UPDATE SET value = excluded.value, most = max(most, excluded.value),
-         changed_at = excluded.changed_at`,
-      [change.counter, change.value, change.value, change.at],
-    );
+    for (const change of last.values()) await this.writeOne(manager, change);
+  }
+
+  private remember(span: KeptSpan, viewer: string, name: string, text: string | null): void {
+    const key = keyOf(span, viewer, name);
+    const before = this.kept.has(key) ? 1 : 0;
+    const after = text === null ? 0 : 1;
+    if (text === null) this.kept.delete(key);
+    else this.kept.set(key, text);
+    const times = (this.words.get(name) ?? 0) + after - before;
+    if (times > 0) this.words.set(name, times);
+    else this.words.delete(name);
+  }
+
+  private async writeOne(manager: EntityManager, change: KeptChange): Promise<void> {
+    switch (change.kind) {
+      case 'draw':
+        await manager.query(
+          `INSERT INTO draws (owner, step, state) VALUES (?, ?, ?)
+           ON CONFLICT (owner, step) DO UPDATE SET state = excluded.state`,
+          [change.owner, change.step, JSON.stringify(change.state)],
+        );
+        break;
+      case 'remembered': {
+        const { span, viewer, name, text, at } = change;
+        if (text === null)
+          await manager.query('DELETE FROM remembered WHERE span = ? AND viewer = ? AND name = ?', [
+            span,
+            viewer,
+            name,
+          ]);
+        else
+          await manager.query(
+            `INSERT INTO remembered (span, viewer, name, text, changed_at) VALUES (?, ?, ?, ?, ?)
+             ON CONFLICT (span, viewer, name) DO UPDATE SET text = excluded.text, changed_at = excluded.changed_at`,
+            [span, viewer, name, text, at],
+          );
+        break;
+      }
+      case 'counter':
+        await manager.query(
+          `INSERT INTO counters (name, value, most, changed_at) VALUES (?, ?, ?, ?)
+           ON CONFLICT (name) DO UPDATE SET value = excluded.value, most = max(most, excluded.value),
+             changed_at = excluded.changed_at`,
+          [change.counter, change.value, change.value, change.at],
+        );
+    }
   }
 }
 
-function keyOf(owner: string, step: string): string {
-  return `${owner} ${step}`;
+function changeKey(change: KeptChange): string {
+  if (change.kind === 'counter') return `counter ${change.counter}`;
+  if (change.kind === 'draw') return `draw ${keyOf(change.owner, change.step)}`;
+  return `remembered ${keyOf(change.span, change.viewer, change.name)}`;
+}
+
+function keyOf(...parts: readonly string[]): string {
+  return parts.join(' ');
 }
 
 function parseState(text: string): DrawState | undefined {

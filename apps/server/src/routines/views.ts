@@ -1,54 +1,104 @@
-import { ApiExtraModels, ApiProperty, getSchemaPath } from '@nestjs/swagger';
+import { ApiProperty } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
-import { DRAW_ORDERS, type DrawOrder } from '@gully/core/random';
-import { COUNTER_CHANGES, type CounterStep, type Routine, type SayStep } from '@gully/core/routines';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsString, MaxLength, ValidateNested } from 'class-validator';
+import {
+  AFTER_RESTART,
+  EVENT_KINDS,
+  WHILE_RUNNING,
+  type EventTrigger,
+  type NamedRoutineBody,
+  type Routine,
+  type Step,
+} from '@gully/core/routines';
+import { LIVE_CHOICES, type When } from '@gully/core/stream';
+import type { NamedViewer } from '@gully/core/viewers';
+import { Transform, Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { IsSteps } from './steps-shape.js';
 
-class StepDto {
-  @ApiProperty() @IsString() @MaxLength(40) id!: string;
-  @ApiProperty({ enum: ['say', 'counter'] }) @IsIn(['say', 'counter']) kind!: string;
+export class RoutineDto implements Routine {
+  @ApiProperty({ $ref: '#/components/schemas/Steps' } as object)
+  // As it came: the shape is checked by the registry’s own schema, whatever its kinds are.
+  @Transform(({ obj }: { obj: { steps?: unknown } }) => obj.steps)
+  @IsSteps()
+  steps!: Step[];
+  @ApiProperty({ enum: WHILE_RUNNING, enumName: 'WhileRunning' })
+  @IsIn(WHILE_RUNNING)
+  whileRunning: Routine['whileRunning'] = 'beside';
+  @ApiProperty({ enum: AFTER_RESTART, enumName: 'AfterRestart' })
+  @IsIn(AFTER_RESTART)
+  afterRestart: Routine['afterRestart'] = 'go-on';
 }
 
-export class SayStepDto extends StepDto implements SayStep {
-  @ApiProperty({ enum: ['say'] }) override kind = 'say' as const;
+export class WhenDto implements When {
+  @ApiProperty({ enum: LIVE_CHOICES }) @IsIn(LIVE_CHOICES) live!: When['live'];
   @ApiProperty({ type: [String] })
   @IsArray()
-  @ArrayMaxSize(100)
+  @ArrayMaxSize(50)
   @IsString({ each: true })
-  @MaxLength(20_000, { each: true })
-  texts!: string[];
-  @ApiProperty({ enum: DRAW_ORDERS, enumName: 'DrawOrder' }) @IsIn(DRAW_ORDERS) order!: DrawOrder;
+  @MaxLength(200, { each: true })
+  categories!: string[];
+  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) from!: string;
+  @ApiProperty({ description: 'HH:MM, or empty' }) @IsString() @MaxLength(10) to!: string;
 }
 
-export class CounterStepDto extends StepDto implements CounterStep {
-  @ApiProperty({ enum: ['counter'] }) override kind = 'counter' as const;
-  @ApiProperty() @IsString() @MaxLength(100) counter!: string;
-  @ApiProperty({ enum: COUNTER_CHANGES, enumName: 'CounterChange' })
-  @IsIn(COUNTER_CHANGES)
-  change!: CounterStep['change'];
-  @ApiProperty() @IsInt() amount!: number;
+export class NamedViewerDto implements NamedViewer {
+  @ApiProperty() @IsString() @MaxLength(100) name!: string;
+  @ApiProperty({ type: String, nullable: true, description: 'the id of the viewer the name is bound to' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  viewer: string | null = null;
+}
+
+class EventTriggerDto implements EventTrigger {
+  @ApiProperty() @IsString() @MaxLength(40) id!: string;
+  @ApiProperty({ enum: EVENT_KINDS, enumName: 'EventKind' }) @IsIn(EVENT_KINDS) event!: EventTrigger['event'];
+  @ApiProperty({ description: 'of the event’s count; 0 for any' }) @IsInt() @Min(0) least!: number;
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) @IsIn(ROLES) lowestRole!: Role;
-}
-
-@ApiExtraModels(SayStepDto, CounterStepDto)
-export class RoutineDto implements Routine {
-  @ApiProperty({
-    type: 'array',
-    items: { oneOf: [{ $ref: getSchemaPath(SayStepDto) }, { $ref: getSchemaPath(CounterStepDto) }] },
-  })
+  @ApiProperty({ type: [NamedViewerDto] })
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
-  @Type(() => StepDto, {
-    discriminator: {
-      property: 'kind',
-      subTypes: [
-        { name: 'say', value: SayStepDto },
-        { name: 'counter', value: CounterStepDto },
-      ],
-    },
-    keepDiscriminatorProperty: true,
-  })
-  steps!: (SayStepDto | CounterStepDto)[];
+  @Type(() => NamedViewerDto)
+  viewers!: NamedViewerDto[];
+}
+
+export class NamedRoutineBodyDto implements NamedRoutineBody {
+  @ApiProperty() @IsString() @MaxLength(200) name!: string;
+  @ApiProperty() @IsString() @MaxLength(200) group!: string;
+  @ApiProperty() @IsBoolean() enabled!: boolean;
+  @ApiProperty({ type: [EventTriggerDto] })
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => EventTriggerDto)
+  triggers!: EventTriggerDto[];
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => WhenDto) when!: WhenDto;
+  @ApiProperty() @IsDefined() @ValidateNested() @Type(() => RoutineDto) routine!: RoutineDto;
+}
+export class NamedRoutineChangeDto extends NamedRoutineBodyDto {
+  @ApiProperty() @IsInt() @Min(1) version!: number;
+}
+export class RoutineVersionDto {
+  @ApiProperty() @IsInt() @Min(1) version!: number;
+}
+export class NamedRoutineDto extends NamedRoutineBodyDto {
+  @ApiProperty() id!: string;
+  @ApiProperty() version!: number;
+  @ApiProperty({ format: 'date-time' }) changedAt!: string;
+  @ApiProperty({ type: String, nullable: true, format: 'date-time' }) lastRun!: string | null;
+  @ApiProperty({ type: String, nullable: true, description: 'why it cannot run; it is then off by itself' })
+  fault!: string | null;
 }

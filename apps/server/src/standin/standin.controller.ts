@@ -20,6 +20,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
+import { Problem } from '../problem/index.js';
 import { StreamService } from '../stream/index.js';
 import { StandinService } from './standin.service.js';
 
@@ -52,6 +53,31 @@ class StreamChangeDto {
   @ApiPropertyOptional() @IsOptional() @IsBoolean() live?: boolean;
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 140) title?: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 80) category?: string;
+}
+
+const EVENT_TYPES = [
+  'follow',
+  'subscribed',
+  'renewed',
+  'gifted',
+  'raid',
+  'tip',
+  'cheer',
+  'live',
+  'offline',
+] as const;
+
+class RaiseDto {
+  @ApiProperty({ enum: EVENT_TYPES }) @IsIn(EVENT_TYPES) type!: (typeof EVENT_TYPES)[number];
+  @ApiPropertyOptional() @IsOptional() @Matches(/^\S{1,30}$/u) name?: string;
+  @ApiPropertyOptional({ enum: ROLES, enumName: 'Role', isArray: true })
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(ROLES.length)
+  @IsIn(ROLES, { each: true })
+  roles?: Role[];
+  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count?: number;
+  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 500) message?: string;
 }
 
 /** Steers the simulated platform from the dock. Only where Gully was started with one. */
@@ -90,6 +116,20 @@ export class StandinController {
   async setStream(@Body() change: StreamChangeDto): Promise<void> {
     await this.standin.ask('POST', '/control/stream', change);
     await this.stream.ask();
+  }
+
+  /** Has the simulated platform tell of an event, as it would tell of a real one. */
+  @Post('event')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  async raise(@Body() event: RaiseDto): Promise<void> {
+    const { answers } = await this.standin.ask<{ answers: number[] }>('POST', '/control/event', event);
+    if (!answers.includes(202))
+      throw new Problem(
+        503,
+        'The event did not arrive',
+        'Gully takes no events, or the stand-in sends them elsewhere. Nothing was started.',
+      );
   }
 
   /** Breaks the connection, and refuses new ones for so many seconds. */

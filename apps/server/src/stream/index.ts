@@ -1,2 +1,3 @@
 export { StreamModule } from './stream.module.js';
-export { StreamService } from './stream.service.js';
+export { StreamService, type StreamTurn } from './stream.service.js';
+export { Streams } from './streams.js';

@@ -4,10 +4,15 @@ import type { StreamView } from '@gully/core/news';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { Streams } from './streams.js';
+
+export type StreamTurn = 'live' | 'offline';
 
 /** How often the platform is asked, and how long it has to answer. */
 const ASK_MS = 5_000;
 const ANSWER_MS = 3_000;
+/** Milliseconds for which having gone live is news. */
+const FRESH_MS = 600_000;
 
 /**
  * Whether the stream is live, and what it shows: asked of the platform every few seconds.
@@ -19,9 +24,15 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
   private failing = false;
   private ended = false;
+  private readonly followers: ((turn: StreamTurn) => void)[] = [];
+  /** when the platform last told of going live or offline by an event; an older one came late */
+  private lastTurn = 0;
+  /** a turn seen while starting, before anybody listened */
+  private untold: StreamTurn | undefined;
 
   constructor(
     private readonly environment: Environment,
+    private readonly streams: Streams,
     private readonly news: NewsService,
     @Inject(LOG) private readonly log: Log,
   ) {}
@@ -32,6 +43,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   }
 
   async onModuleInit(): Promise<void> {
+    await this.streams.load();
     await this.ask();
   }
 
@@ -42,6 +54,28 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
 
   get state(): StreamState {
     return this.current;
+  }
+
+  /** Calls `follower` when a stream begins or ends. */
+  follow(follower: (turn: StreamTurn) => void): void {
+    this.followers.push(follower);
+    if (this.untold !== undefined) follower(this.untold);
+    this.untold = undefined;
+  }
+
+  /**
+   * Takes the platform’s word, by an event, that it went live or offline.
+   *
+   * @param at when that was, UTC milliseconds
+   * @returns false when something later was told already
+   */
+  async told(live: boolean, at: number): Promise<boolean> {
+    if (at < this.lastTurn) return false;
+    this.lastTurn = at;
+    // Where a platform can be asked, what it answers is the whole truth.
+    if (this.source !== undefined) await this.ask();
+    else await this.take({ ...this.current, live, liveSince: live ? at : undefined });
+    return true;
   }
 
   view(): StreamView {
@@ -59,7 +93,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
         signal: AbortSignal.timeout(ANSWER_MS),
       });
       if (!response.ok) throw new Error(`it answered ${String(response.status)}`);
-      this.take(readState(await response.json()));
+      await this.take(readState(await response.json()));
       this.failing = false;
     } catch (error) {
       if (!this.failing) this.log.warn({ error }, 'the platform does not tell the stream’s state');
@@ -73,10 +107,20 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     if (!this.ended) this.timer = setTimeout(() => void this.ask(), ASK_MS).unref();
   }
 
-  private take(next: StreamState): void {
+  private async take(next: StreamState): Promise<void> {
     const changed = JSON.stringify(next) !== JSON.stringify(this.current);
     this.current = next;
     if (changed) this.news.publish('stream', this.view());
+    const turned =
+      next.liveSince === undefined
+        ? await this.streams.end(Date.now())
+        : await this.streams.begin(next.liveSince);
+    if (!turned) return;
+    // A stream that began long before Gully did is not news.
+    if (next.liveSince !== undefined && Date.now() - next.liveSince > FRESH_MS) return;
+    const turn = next.live ? 'live' : 'offline';
+    if (this.followers.length === 0) this.untold = turn;
+    for (const follower of this.followers) follower(turn);
   }
 }
 

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
-import type { LineView } from '@gully/core/news';
-import { sayOnly } from '@gully/core/routines';
+import type { LineView, RunView } from '@gully/core/news';
+import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
 import { startStandin, type Standin, type StandinOptions } from '@gully/standin/standin';
 import request from 'supertest';
 import type TestAgent from 'supertest/lib/agent.js';
@@ -26,6 +26,9 @@ export interface Plain extends Partial<Trigger>, Partial<Omit<Gates, 'refusals'>
 }
 
 const LANTERN_TEXT = '{{ viewer.name }} lights lantern {{ command.uses }}. {{ input.all }}';
+
+/** What the stand-in signs its events with in tests. */
+export const EVENTS_SECRET = `whsec_${Buffer.from('a secret of twenty-four b').toString('base64')}`;
 
 /** A command called lantern that anyone may use at once, but for what is said otherwise. */
 export function lantern(plain: Plain = {}): CommandBody {
@@ -74,6 +77,26 @@ export async function until<T>(look: () => Promise<T | undefined> | T | undefine
   }
 }
 
+function without({ routine: _routine, ...more }: Partial<NamedRoutineBody>): Partial<NamedRoutineBody> {
+  return more;
+}
+
+/** What was rehearsed, as tests look at it. */
+export interface Rehearsed {
+  said: string[];
+  effects: string[];
+  why: { outcome: string; brief: string; decided: string; checks: { rule: string; measure: string }[] };
+}
+
+/** An answer of the rehearsal, with what was said as plain texts; behind a wait, when. */
+export function withTexts(body: unknown): Rehearsed {
+  const { said = [], ...rest } = body as Omit<Rehearsed, 'said'> & {
+    said?: { text: string; after: number }[];
+  };
+  const texts = said.map(({ text, after }) => (after === 0 ? text : `${String(after)} s: ${text}`));
+  return { ...rest, said: texts };
+}
+
 /** The server as it really runs: a database file, a socket to the stand-in, HTTP on loopback. */
 export class Gully {
   private constructor(
@@ -95,6 +118,9 @@ export class Gully {
       GULLY_STANDIN_URL: `http://127.0.0.1:${String(standin.httpPort)}`,
       GULLY_STREAMER: 'odalys_tarn',
       GULLY_LOG: 'silent',
+      GULLY_EVENTS_SECRET: EVENTS_SECRET,
+      GULLY_WEBHOOK_ALLOW: `127.0.0.1:${String(standin.httpPort)}`,
+      GULLY_DATA_DIR: folder,
       ...settings,
     });
     const source = await openDatabase(folder);
@@ -102,6 +128,7 @@ export class Gully {
     await app.listen(0, '127.0.0.1');
     const { port } = app.getHttpServer().address() as { port: number };
     const origin = `http://127.0.0.1:${String(port)}`;
+    standin.events.pointTo({ address: `${origin}/events`, secret: EVENTS_SECRET });
     const gully = new Gully(app, source, standin, origin, request(origin));
     gully.connection.connect();
     return gully;
@@ -125,6 +152,34 @@ export class Gully {
   async add(command: Plain = {}): Promise<{ id: string; version: number }> {
     const { body } = await this.http.post('/api/commands').send(lantern(command)).expect(201);
     return body as { id: string; version: number };
+  }
+
+  async addRoutine(
+    name: string,
+    steps: Step[],
+    more: Partial<NamedRoutineBody> = {},
+  ): Promise<{ id: string; version: number }> {
+    const body = {
+      ...BLANK_ROUTINE,
+      name,
+      routine: { ...routineOf(steps), ...more.routine },
+      ...without(more),
+    };
+    const answer = await this.http.post('/api/routines').send(body).expect(201);
+    return answer.body as { id: string; version: number };
+  }
+
+  async addList(name: string, lines: readonly string[]): Promise<string> {
+    const { body } = await this.http
+      .post('/api/lists')
+      .send({ name, text: lines.join('\n') })
+      .expect(201);
+    return (body as { id: string }).id;
+  }
+
+  /** What ran, newest first. */
+  async runs(query = ''): Promise<RunView[]> {
+    return (await this.http.get(`/api/runs${query}`).expect(200)).body as RunView[];
   }
 
   /** Types a line in chat as a viewer, and answers with it as Gully logged it. */

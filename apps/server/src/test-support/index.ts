@@ -1,2 +1,12 @@
 export { RawClient } from '../../../standin/src/test-support/raw-client.js';
-export { Gully, lantern, type Plain, newFolder, newStandin, until } from './harness.js';
+export {
+  EVENTS_SECRET,
+  Gully,
+  lantern,
+  type Plain,
+  type Rehearsed,
+  newFolder,
+  newStandin,
+  until,
+  withTexts,
+} from './harness.js';

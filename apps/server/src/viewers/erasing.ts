@@ -43,6 +43,11 @@ export class Erasing {
         [ERASED, ...ids],
       );
       for (const name of names) await eraseName(manager, name);
+      await manager.query(`DELETE FROM remembered WHERE viewer IN (${marks})`, ids);
+      await manager.query(`UPDATE run_log SET viewer = ?, checks = '[]' WHERE viewer_id IN (${marks})`, [
+        ERASED,
+        ...ids,
+      ]);
       await manager.query(`DELETE FROM viewer_notes WHERE viewer_id IN (${marks})`, ids);
       for (const each of ids)
         await manager.update(

@@ -113,6 +113,8 @@ export class ViewerChanges {
       );
       await manager.update(ViewerRow, { id: loserId }, { mergedInto: winnerId });
       await manager.query(ADD_USES, [winnerId, loserId]);
+      // What is remembered of the winner holds; what only the loser had comes along.
+      await manager.query(ADD_WORDS, [winnerId, loserId]);
       const row: ViewerMergeRow = {
         id: ulid(),
         winnerId,
@@ -170,6 +172,8 @@ async function addCounts(
   );
 }
 
+const ADD_WORDS = `INSERT OR IGNORE INTO remembered (span, viewer, name, text, changed_at)
+  SELECT span, ?, name, text, changed_at FROM remembered WHERE viewer = ?`;
 const ADD_USES = `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use)
   SELECT command_id, ?, uses, last_use FROM command_viewer_uses WHERE viewer_id = ?
   ON CONFLICT (command_id, viewer_id) DO UPDATE

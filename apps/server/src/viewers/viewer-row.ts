@@ -19,6 +19,7 @@ export function newViewer(
     role,
     firstSeen: at,
     lastSeen: at,
+    lastWrote: null,
     messages: 0,
     watchMs: 0,
     followedSince: null,

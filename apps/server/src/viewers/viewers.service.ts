@@ -94,7 +94,7 @@ export class ViewersService {
   spoke(id: string, seen: Seen): void {
     const row = this.known.get(id);
     if (row !== undefined) {
-      Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at });
+      Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at, lastWrote: seen.at });
       row.messages += 1;
       this.known.keep(row, [seen.key]);
     }
@@ -123,6 +123,11 @@ export class ViewersService {
   facts(id: string): ViewerFacts | undefined {
     const row = this.known.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
     return row === undefined ? undefined : factsOf(row);
+  }
+
+  /** When a viewer wrote last, as far as it was counted; undefined for who never did. */
+  lastWrote(id: string): number | undefined {
+    return this.known.get(id)?.lastWrote ?? undefined;
   }
 
   /** Waits until what was counted so far is on disk. */
@@ -154,11 +159,12 @@ async function countMessages(manager: EntityManager, messages: readonly Message[
     byViewer.set(message.id, { newest: message, count: (byViewer.get(message.id)?.count ?? 0) + 1 });
   for (const { newest, count } of byViewer.values())
     await manager.query(
-      `UPDATE viewers SET name = ?, role = ?, last_seen = ?, messages = messages + ?,
+      `UPDATE viewers SET name = ?, role = ?, last_seen = ?, last_wrote = ?, messages = messages + ?,
          subscribed_months = max(subscribed_months, ?), followed_since = coalesce(?, followed_since) WHERE id = ?`,
       [
         newest.name,
         newest.role,
+        newest.at,
         newest.at,
         count,
         newest.subscribedMonths ?? 0,

@@ -12,14 +12,25 @@ import {
   Min,
   validateSync,
   IsBoolean,
+  IsIn,
 } from 'class-validator';
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import express, {
+  type ErrorRequestHandler,
+  type Express,
+  type Request,
+  type RequestHandler,
+  type Response,
+} from 'express';
 import type { Crowd } from '../crowd/index.js';
 import type { IrcServer, People } from '../irc/index.js';
+import type { Board } from './board.js';
+import type { Events } from './events.js';
 import type { Stream } from './stream.js';
 
 const NICK = /^[^\s:,#&@!*?+~]{1,30}$/u;
 const NICK_WORDS = { message: 'A name is one word of at most 30 characters, without : , # & @ ! * ? + ~' };
+
+const EVENT_TYPES = ['follow', 'subscribed', 'renewed', 'gifted', 'raid', 'tip', 'cheer', 'live', 'offline'];
 
 class Who {
   @Matches(NICK, NICK_WORDS) name!: string;
@@ -46,7 +57,29 @@ class StreamBody {
   @IsOptional() @IsString() @Length(0, 80) category?: string;
 }
 
+class EventBody {
+  @IsIn(EVENT_TYPES) type!: string;
+  @IsOptional() @Matches(NICK, NICK_WORDS) name?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsString({ each: true }) roles?: string[];
+  @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count: number = 0;
+  @IsOptional() @IsString() @Length(0, 500) message: string = '';
+  @IsOptional() @IsString() @Length(0, 50) recipient: string = '';
+  /** how often the same event is sent */
+  @IsOptional() @IsInt() @Min(1) @Max(20) times: number = 1;
+  /** seconds ago it happened */
+  @IsOptional() @IsInt() @Min(0) @Max(100_000) ago: number = 0;
+}
+class TargetBody {
+  @IsString() @Length(1, 500) address!: string;
+  @Matches(/^whsec_[A-Za-z0-9+/]{32,100}={0,2}$/u) secret!: string;
+}
+class BoardBody {
+  @IsIn(['takes', 'fails', 'hangs', 'redirects', 'floods']) answer!: Board['answer'];
+}
+
 export interface Controlled {
+  readonly events: Events;
+  readonly board: Board;
   readonly stream: Stream;
   readonly irc: IrcServer;
   readonly people: People;
@@ -54,7 +87,7 @@ export interface Controlled {
 }
 
 /** The stand-in's own API: speak as a viewer, come and go, the crowd, faults on demand. Loopback only. */
-export function controlApi({ irc, people, crowd, stream }: Controlled): Express {
+export function controlApi({ irc, people, crowd, stream, events, board }: Controlled): Express {
   const app = express();
   app.disable('x-powered-by');
   // Only JSON is taken, which a page elsewhere cannot send without being asked first, and never is let.
@@ -127,6 +160,39 @@ export function controlApi({ irc, people, crowd, stream }: Controlled): Express 
       answer(200, stream.current);
     }),
   );
+  app.post(
+    '/control/event',
+    taking(EventBody, ({ type, name, roles, count, message, recipient, times, ago }, answer) => {
+      const viewer =
+        name === undefined ? {} : { viewer: { name, ...(roles === undefined ? {} : { roles }) } };
+      const data = { ...viewer, count, message, recipient, ...(type === 'tip' ? { currency: 'EUR' } : {}) };
+      if (type === 'live' || type === 'offline')
+        stream.set({ live: type === 'live' }, Date.now() - ago * 1000);
+      void events.raise({ type, data, at: Date.now() - ago * 1000 }, times).then((answers) => {
+        answer(200, { answers });
+      });
+    }),
+  );
+  app.post(
+    '/control/events-to',
+    taking(TargetBody, (target, answer) => {
+      events.pointTo(target);
+      answer(200);
+    }),
+  );
+  app.post('/board', (request, response) => {
+    takeOnBoard(board, request, response);
+  });
+  app.get('/board', (_, response) => {
+    response.json(board.all);
+  });
+  app.post(
+    '/control/board',
+    taking(BoardBody, ({ answer: how }, answer) => {
+      board.answer = how;
+      answer(200);
+    }),
+  );
   app.get('/control/state', (_, response) => {
     response.json({
       channel: irc.room.name,
@@ -136,6 +202,31 @@ export function controlApi({ irc, people, crowd, stream }: Controlled): Express 
   });
   app.use(onError);
   return app;
+}
+
+/** Takes a post as the board is set to: well, or as badly as boards may. */
+function takeOnBoard(board: Board, request: Request, response: Response): void {
+  const id = request.header('webhook-id') ?? '';
+  if (board.answer === 'hangs') return;
+  if (board.answer === 'fails') response.status(500).json({ title: 'The board is being cleaned' });
+  else if (board.answer === 'redirects') response.redirect(307, '/control/drop');
+  else {
+    const signed = request.header('webhook-signature') !== undefined;
+    board.take({ at: new Date().toISOString(), id, signed, body: request.body as unknown });
+    if (board.answer === 'takes') response.status(202).json({});
+    else flood(response);
+  }
+}
+
+/** Answers without end. */
+function flood(response: Response): void {
+  const chunk = 'x'.repeat(65_536);
+  const more = (): void => {
+    while (!response.destroyed) if (!response.write(chunk)) break;
+    if (!response.destroyed) response.once('drain', more);
+  };
+  response.status(200);
+  more();
 }
 
 interface Answer {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
+import { Bell, Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
 import type { Activity } from '../api/index.js';
 import { activityQuery } from '../live/index.js';
 import { Bones, clock, exact, LoadFailed } from '../ui/index.js';
@@ -10,6 +10,7 @@ const SIGNS = {
   ran: [Check, 'ran', 'text-moss'],
   stopped: [Hand, 'did not run', 'text-ochre'],
   changed: [Pencil, 'changed', 'text-soft'],
+  event: [Bell, 'event', 'text-pool'],
 } as const satisfies Record<Activity['kind'], unknown>;
 
 /** What happened, as plain lines, newest first. */

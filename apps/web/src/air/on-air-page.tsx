@@ -3,6 +3,7 @@ import { channelQuery, connectionQuery, useLines } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { ActivityPanel } from './activity-panel.js';
 import { ConnectionPanel } from './connection-panel.js';
+import { RunningPanel } from './running-panel.js';
 import { StandinControls } from './standin-controls.js';
 import { UsesPanel } from './uses-panel.js';
 
@@ -29,6 +30,7 @@ export function OnAirPage() {
         <ConnectionPanel />
         <ActivityPanel />
         <UsesPanel />
+        <RunningPanel />
       </div>
       <div className="foot">
         <span className="s2 row ml-auto text-soft">

@@ -1,4 +1,5 @@
 import type { CommandBody } from '@gully/core/commands';
+import type { NamedRoutineBody } from '@gully/core/routines';
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema.js';
 
@@ -6,7 +7,8 @@ import type { components, paths } from './schema.js';
 export const api = createClient<paths>({ baseUrl: '/' });
 
 type Schemas = components['schemas'];
-export type { CommandBody };
+export type { CommandBody, NamedRoutineBody };
+export type NamedRoutine = NamedRoutineBody & Omit<Schemas['NamedRoutineDto'], keyof NamedRoutineBody>;
 export type Command = CommandBody & Omit<Schemas['CommandDto'], keyof CommandBody>;
 export type ChatLine = Schemas['LineDto'];
 export type Why = Schemas['WhyDto'];
@@ -25,9 +27,25 @@ export type Several = Schemas['SeveralDto']['change'];
 export type ViewerPage = Schemas['ViewerPageDto'];
 export type ViewerSort = Schemas['ViewerSort'];
 export type Mark = Schemas['Mark'];
+export type List = Schemas['ListDto'];
+export type Run = Schemas['RunDto'];
+export type Delivery = Schemas['DeliveryDto'];
+export type Webhook = Schemas['WebhookDto'];
+export type BundleLook = Schemas['LookDto'];
 export type CsvPreview = Schemas['CsvPreviewDto'];
 
 /** A command as it is sent: the same, but for lists that nobody promises not to change. */
 export function asSent(body: CommandBody): Schemas['CommandBodyDto'] {
-  return body as Schemas['CommandBodyDto'];
+  return body as unknown as Schemas['CommandBodyDto'];
+}
+export function routineAsSent(body: NamedRoutineBody): Schemas['NamedRoutineBodyDto'] {
+  return body as unknown as Schemas['NamedRoutineBodyDto'];
+}
+
+/** What the server says of a command or a routine, with the steps as core knows them. */
+export function commandFrom(answer: Schemas['CommandDto']): Command {
+  return answer as unknown as Command;
+}
+export function routineFrom(answer: Schemas['NamedRoutineDto']): NamedRoutine {
+  return answer as unknown as NamedRoutine;
 }

@@ -1,6 +1,7 @@
-export { api, asSent } from './client.js';
+export { api, asSent, commandFrom, routineAsSent, routineFrom } from './client.js';
 export type {
   Activity,
+  BundleLook,
   Channel,
   ChatLine,
   Command,
@@ -9,16 +10,22 @@ export type {
   Counter,
   Crowd,
   CsvPreview,
+  Delivery,
   Forced,
+  List,
   Mark,
+  NamedRoutine,
+  NamedRoutineBody,
   Rehearsed,
   Role,
+  Run,
   SavedPersona,
   Several,
   Stream,
   Viewer,
   ViewerPage,
   ViewerSort,
+  Webhook,
   Why,
 } from './client.js';
 export { answerOf, Problem, problemOf } from './problem.js';

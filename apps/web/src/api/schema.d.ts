@@ -52,6 +52,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bundles/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["BundlesController_export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["BundlesController_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["BundlesController_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bundles/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["BundlesController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chat/lines": {
         parameters: {
             query?: never;
@@ -212,6 +276,278 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ListsController_all"];
+        put?: never;
+        post: operations["ListsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ListsController_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["ListsController_change"];
+        post?: never;
+        delete: operations["ListsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/begin-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_beginAnew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OutputsController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["WebhooksController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["WebhooksController_sent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/deliveries/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["WebhooksController_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["WebhooksController_set"];
+        post?: never;
+        delete: operations["WebhooksController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_going"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RunsController_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RunsController_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsal/lines": {
         parameters: {
             query?: never;
@@ -222,6 +558,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["RehearsalController_say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RehearsalController_happen"];
         delete?: never;
         options?: never;
         head?: never;
@@ -271,6 +623,86 @@ export interface paths {
         put: operations["CountersController_set"];
         post?: never;
         delete: operations["CountersController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["NamedRoutinesController_list"];
+        put?: never;
+        post: operations["NamedRoutinesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["NamedRoutinesController_change"];
+        post?: never;
+        delete: operations["NamedRoutinesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NamedRoutinesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NamedRoutinesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/remembered": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RememberedController_names"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -366,6 +798,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["StandinController_setStream"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standin/event": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["StandinController_raise"];
         delete?: never;
         options?: never;
         head?: never;
@@ -615,7 +1063,7 @@ export interface components {
             ok: boolean;
         };
         /** @enum {string} */
-        ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed";
+        ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         ActivityDto: {
             id: string;
             /** Format: date-time */
@@ -623,6 +1071,87 @@ export interface components {
             kind: components["schemas"]["ActivityKind"];
             subject: string;
             text: string;
+        };
+        QuestionDto: {
+            name: string;
+            /** @enum {string} */
+            type: "text" | "number" | "yes-no" | "choice";
+            default: string;
+            help: string;
+            choices: string[];
+        };
+        ExportDto: {
+            commands: string[];
+            routines: string[];
+            lists: string[];
+            title: string;
+            author: string;
+            note: string;
+            questions: components["schemas"]["QuestionDto"][];
+        };
+        BundleDto: {
+            /** @description the file, see docs/formats */
+            bundle: {
+                [key: string]: unknown;
+            };
+            answers?: {
+                [key: string]: string;
+            };
+        };
+        LookedDto: {
+            /** @enum {string} */
+            kind: "commands" | "routines" | "lists";
+            name: string;
+            /** @enum {string} */
+            state: "new" | "same" | "different";
+            missing: string[];
+            theirs: {
+                [key: string]: unknown;
+            };
+            ours: {
+                [key: string]: unknown;
+            } | null;
+        };
+        LookDto: {
+            title: string;
+            author: string;
+            note: string;
+            questions: components["schemas"]["QuestionDto"][];
+            items: components["schemas"]["LookedDto"][];
+        };
+        ProblemView: {
+            type: string;
+            status: number;
+            title: string;
+            detail: string;
+            fields?: {
+                [key: string]: string;
+            };
+            current?: {
+                [key: string]: unknown;
+            };
+        };
+        ChoiceDto: {
+            /** @enum {string} */
+            kind: "commands" | "routines" | "lists";
+            name: string;
+            /** @enum {string} */
+            action: "take" | "rename" | "leave";
+            as: string;
+        };
+        TakeDto: {
+            /** @description the file, see docs/formats */
+            bundle: {
+                [key: string]: unknown;
+            };
+            answers?: {
+                [key: string]: string;
+            };
+            choices: components["schemas"]["ChoiceDto"][];
+        };
+        TakenDto: {
+            id: string;
+            changed: number;
         };
         /** @enum {string} */
         Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
@@ -638,6 +1167,8 @@ export interface components {
             own: boolean;
             outcome: components["schemas"]["Outcome"];
             brief: string;
+            /** @description true when it was taken out of chat */
+            removed: boolean;
         };
         CheckDto: {
             rule: string;
@@ -738,27 +1269,13 @@ export interface components {
             pattern: string;
         };
         /** @enum {string} */
-        DrawOrder: "random" | "turn" | "bag";
-        SayStepDto: {
-            id: string;
-            /** @enum {string} */
-            kind: "say";
-            texts: string[];
-            order: components["schemas"]["DrawOrder"];
-        };
+        WhileRunning: "beside" | "turn" | "skip";
         /** @enum {string} */
-        CounterChange: "add" | "set" | "typed";
-        CounterStepDto: {
-            id: string;
-            /** @enum {string} */
-            kind: "counter";
-            counter: string;
-            change: components["schemas"]["CounterChange"];
-            amount: number;
-            lowestRole: components["schemas"]["Role"];
-        };
+        AfterRestart: "go-on" | "end";
         RoutineDto: {
-            steps: (components["schemas"]["SayStepDto"] | components["schemas"]["CounterStepDto"])[];
+            steps: components["schemas"]["Steps"];
+            whileRunning: components["schemas"]["WhileRunning"];
+            afterRestart: components["schemas"]["AfterRestart"];
         };
         CommandDto: {
             group: string;
@@ -787,18 +1304,6 @@ export interface components {
             inputs: components["schemas"]["InputDto"][];
             routine: components["schemas"]["RoutineDto"];
         };
-        ProblemView: {
-            type: string;
-            status: number;
-            title: string;
-            detail: string;
-            fields?: {
-                [key: string]: string;
-            };
-            current?: {
-                [key: string]: unknown;
-            };
-        };
         SeveralDto: {
             ids: string[];
             /** @enum {string} */
@@ -818,6 +1323,127 @@ export interface components {
         };
         VersionDto: {
             version: number;
+        };
+        ListDto: {
+            id: string;
+            name: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            lines: number;
+            /** @description lines of this round that were not drawn yet */
+            left: number;
+        };
+        ListBodyDto: {
+            name: string;
+            /** @description one line each */
+            text: string;
+        };
+        SavedListDto: {
+            id: string;
+            name: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            lines: number;
+            /** @description lines of this round that were not drawn yet */
+            left: number;
+            /** @description what was not taken as it stood */
+            notes: string[];
+        };
+        ListChangeDto: {
+            name: string;
+            /** @description one line each */
+            text: string;
+            version: number;
+        };
+        ListVersionDto: {
+            version: number;
+        };
+        OutputDto: {
+            name: string;
+            /** @description where streaming software finds it */
+            path: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        WebhookDto: {
+            name: string;
+            address: string;
+            /** @description true when posts are signed; the secret itself is never told */
+            signed: boolean;
+        };
+        DeliveryDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            webhook: string;
+            body: string;
+            /** @enum {string} */
+            state: "waiting" | "arrived" | "given-up";
+            tries: number;
+            /** Format: date-time */
+            nextAt: string | null;
+            /** @description what came back, or why nothing did */
+            answer: string;
+        };
+        WebhookBodyDto: {
+            address: string;
+            /** @description whsec_ and base64; kept as it is when it is not given, none when empty */
+            secret?: string;
+        };
+        /** @enum {string} */
+        RunEnding: "done" | "stopped" | "failed" | "limited" | "refused" | "going";
+        RunDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            endedAt: string | null;
+            /** @description the routine’s id, or the command’s */
+            owner: string;
+            title: string;
+            /** @description what started it, in words */
+            by: string;
+            viewer: string;
+            ended: components["schemas"]["RunEnding"];
+            words: string;
+        };
+        GoingDto: {
+            id: string;
+            title: string;
+            by: string;
+            viewer: string;
+            /** Format: date-time */
+            at: string;
+            /** @enum {string} */
+            waitsFor: "time" | "answer" | "turn";
+            /** Format: date-time */
+            until: string | null;
+        };
+        GoingPageDto: {
+            total: number;
+            runs: components["schemas"]["GoingDto"][];
+        };
+        RunWithWhyDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            endedAt: string | null;
+            /** @description the routine’s id, or the command’s */
+            owner: string;
+            title: string;
+            /** @description what started it, in words */
+            by: string;
+            viewer: string;
+            ended: components["schemas"]["RunEnding"];
+            words: string;
+            checks: components["schemas"]["CheckDto"][];
+        };
+        StopDto: {
+            /** @description the runs to end; empty for all */
+            runs: string[];
         };
         Persona: {
             name: string;
@@ -841,11 +1467,29 @@ export interface components {
             routine: components["schemas"]["RoutineDto"];
             id?: string;
         };
+        /** @enum {string} */
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return";
+        EventTriggerDto: {
+            id: string;
+            event: components["schemas"]["EventKind"];
+            /** @description of the event’s count; 0 for any */
+            least: number;
+            lowestRole: components["schemas"]["Role"];
+            viewers: components["schemas"]["NamedViewerDto"][];
+        };
+        RoutineDraftDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            id?: string;
+        };
         RehearsedLineDto: {
             /** @description names this rehearsal; made by the page */
             session: string;
             persona: components["schemas"]["Persona"];
-            text: string;
             /** @description seconds the rehearsal’s clock is ahead of the real one */
             ahead?: number;
             /** @description what chance comes to, where it is not left to chance */
@@ -856,11 +1500,45 @@ export interface components {
             category?: string;
             /** @description the command open in the editor, unsaved */
             draft?: components["schemas"]["DraftDto"];
+            /** @description the routine open in the editor, unsaved */
+            routineDraft?: components["schemas"]["RoutineDraftDto"];
+            text: string;
+        };
+        SaidDto: {
+            text: string;
+            /** @description seconds after what started it */
+            after: number;
+            /** @enum {string} */
+            how: "chat" | "reply" | "tell";
         };
         RehearsedDto: {
-            said: string[];
+            said: components["schemas"]["SaidDto"][];
             effects: string[];
             why: components["schemas"]["WhyDto"];
+        };
+        RehearsedEventDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description the command open in the editor, unsaved */
+            draft?: components["schemas"]["DraftDto"];
+            /** @description the routine open in the editor, unsaved */
+            routineDraft?: components["schemas"]["RoutineDraftDto"];
+            /**
+             * @description hand: the routine open in the editor is run
+             * @enum {string}
+             */
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "hand";
+            count?: number;
+            message?: string;
         };
         CounterDto: {
             name: string;
@@ -872,6 +1550,45 @@ export interface components {
         };
         CounterBodyDto: {
             value: number;
+        };
+        NamedRoutineDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: date-time */
+            lastRun: string | null;
+            /** @description why it cannot run; it is then off by itself */
+            fault: string | null;
+        };
+        NamedRoutineBodyDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        NamedRoutineChangeDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            version: number;
+        };
+        RoutineVersionDto: {
+            version: number;
+        };
+        RememberedNamesDto: {
+            names: string[];
         };
         PrefixDto: {
             value: string;
@@ -900,6 +1617,14 @@ export interface components {
             live?: boolean;
             title?: string;
             category?: string;
+        };
+        RaiseDto: {
+            /** @enum {string} */
+            type: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline";
+            name?: string;
+            roles?: components["schemas"]["Role"][];
+            count?: number;
+            message?: string;
         };
         SecondsDto: {
             seconds: number;
@@ -1007,6 +1732,189 @@ export interface components {
             /** @description the viewer that is found to be this one too */
             from: string;
         };
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"])[];
+        Conditions: {
+            id: string;
+            /** @enum {string} */
+            join: "all" | "any";
+            rows: ({
+                id: string;
+                value: string;
+                /** @enum {string} */
+                comparison: "is" | "is-not" | "contains" | "begins-with" | "matches" | "more-than" | "at-least" | "less-than" | "is-empty" | "is-not-empty" | "is-one-of" | "is-a-number";
+                against: string;
+            } | components["schemas"]["Conditions"])[];
+        };
+        SayStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SayStep";
+            id: string;
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+        };
+        ReplyStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ReplyStep";
+            id: string;
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+        };
+        TellStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "TellStep";
+            id: string;
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+        };
+        DrawStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "DrawStep";
+            id: string;
+            list: string;
+            /** @enum {string} */
+            order: "bag" | "turn" | "random";
+            name: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        RememberStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RememberStep";
+            id: string;
+            text: string;
+            name: string;
+            /** @enum {string} */
+            span: "run" | "viewer" | "stream" | "good";
+        };
+        ForgetStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ForgetStep";
+            id: string;
+            name: string;
+            /** @enum {string} */
+            span: "run" | "viewer" | "stream" | "good";
+        };
+        CounterStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "CounterStep";
+            id: string;
+            /** @enum {string} */
+            change: "add" | "set" | "typed";
+            counter: string;
+            amount: number;
+            /** @enum {string} */
+            lowestRole: "viewer" | "follower" | "subscriber" | "vip" | "moderator" | "streamer";
+        };
+        IfStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "IfStep";
+            id: string;
+            conditions: components["schemas"]["Conditions"];
+            then: components["schemas"]["Steps"];
+            otherwise: components["schemas"]["Steps"];
+        };
+        PickStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PickStep";
+            id: string;
+            branches: {
+                id: string;
+                weight: number;
+                steps: components["schemas"]["Steps"];
+            }[];
+        };
+        WaitStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "WaitStep";
+            id: string;
+            seconds: number;
+        };
+        RunStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RunStep";
+            id: string;
+            routine: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        StopStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "StopStep";
+            id: string;
+        };
+        OutputStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "OutputStep";
+            id: string;
+            file: string;
+            text: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        PostStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PostStep";
+            id: string;
+            webhook: string;
+            body: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        ClearStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ClearStep";
+            id: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
     };
     responses: never;
     parameters: never;
@@ -1074,6 +1982,112 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ActivityDto"][];
                 };
+            };
+        };
+    };
+    BundlesController_export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExportDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    BundlesController_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BundleDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    BundlesController_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    BundlesController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1404,6 +2418,436 @@ export interface operations {
             };
         };
     };
+    ListsController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"][];
+                };
+            };
+        };
+    };
+    ListsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedListDto"];
+                };
+            };
+        };
+    };
+    ListsController_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    ListsController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedListDto"];
+                };
+            };
+        };
+    };
+    ListsController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ListsController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListVersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedListDto"];
+                };
+            };
+        };
+    };
+    ListsController_beginAnew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+        };
+    };
+    ListsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+        };
+    };
+    OutputsController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"][];
+                };
+            };
+        };
+    };
+    WebhooksController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WebhookDto"][];
+                };
+            };
+        };
+    };
+    WebhooksController_sent: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryDto"][];
+                };
+            };
+        };
+    };
+    WebhooksController_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    WebhooksController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WebhookBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WebhookDto"];
+                };
+            };
+        };
+    };
+    WebhooksController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    RunsController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                ended?: components["schemas"]["RunEnding"];
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunDto"][];
+                };
+            };
+        };
+    };
+    RunsController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                ended?: components["schemas"]["RunEnding"];
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    RunsController_going: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoingPageDto"];
+                };
+            };
+        };
+    };
+    RunsController_why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunWithWhyDto"];
+                };
+            };
+        };
+    };
+    RunsController_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    RunsController_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     RehearsalController_say: {
         parameters: {
             query?: never;
@@ -1414,6 +2858,29 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["RehearsedLineDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedDto"];
+                };
+            };
+        };
+    };
+    RehearsalController_happen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedEventDto"];
             };
         };
         responses: {
@@ -1504,6 +2971,189 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    NamedRoutinesController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"][];
+                };
+            };
+        };
+    };
+    NamedRoutinesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedRoutineBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    NamedRoutinesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamedRoutineChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    NamedRoutinesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    NamedRoutinesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoutineVersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    NamedRoutinesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"];
+                };
+            };
+        };
+    };
+    RememberedController_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RememberedNamesDto"];
+                };
             };
         };
     };
@@ -1661,6 +3311,27 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StreamChangeDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    StandinController_raise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaiseDto"];
             };
         };
         responses: {

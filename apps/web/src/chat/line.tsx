@@ -27,9 +27,12 @@ export const Line = memo(function Line({
       <div className={`line ${line.own ? 'bot' : ''}`}>
         <span className="who">{line.name}</span>{' '}
         {mark !== undefined && !line.own && <span className="role">{mark} </span>}
-        <span className={!line.own && textBehind(line.text, prefix) !== undefined ? 'cmd' : ''}>
+        <span
+          className={`${!line.own && textBehind(line.text, prefix) !== undefined ? 'cmd' : ''} ${line.removed ? 'taken-out' : ''}`}
+        >
           {line.text}
         </span>{' '}
+        {line.removed && <span className="s2 text-crimson">taken out of chat </span>}
         <button
           type="button"
           className={`why ${line.own || (line.outcome === 'nothing' && line.brief === 'no command') ? 'quiet' : ''}`}

@@ -1,8 +1,13 @@
+import { EVENT_KINDS } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api, type Role } from '../api/index.js';
 import { channelQuery } from '../live/index.js';
 import { Choice, Opens, ROLE_CHOICES, tellProblem, useStored } from '../ui/index.js';
+import { RaiseEvent, type Raised } from './raise-event.js';
+
+/** What the platform tells by events; first messages are told by chat itself. */
+const PLATFORM_EVENTS = EVENT_KINDS.filter((kind) => kind !== 'arrival' && kind !== 'return');
 
 /** The dock’s line: say something as the bot or, where a stand-in plays the platform, as any viewer. */
 export function SayLine() {
@@ -26,6 +31,19 @@ export function SayLine() {
       tellProblem(error);
     } finally {
       setBusy(false);
+    }
+  };
+
+  const raise = async ({ kind, count, message }: Raised): Promise<void> => {
+    // Arrivals and returns come of what is said, and a hand is not the platform's.
+    if (kind === 'hand' || kind === 'arrival' || kind === 'return') return;
+    try {
+      const who = ['live', 'offline'].includes(kind)
+        ? {}
+        : { name: as || 'pebblewren', roles: rolesOf(role) };
+      await answerOf(api.POST('/api/standin/event', { body: { type: kind, ...who, count, message } }));
+    } catch (error) {
+      tellProblem(error);
     }
   };
 
@@ -85,7 +103,14 @@ export function SayLine() {
           setText(event.target.value);
         }}
       />
-      <kbd aria-hidden="true">/</kbd>
+      {channel?.standin === true && (
+        <RaiseEvent
+          name={as || 'pebblewren'}
+          pending={busy}
+          kinds={PLATFORM_EVENTS}
+          onRaise={(raised) => void raise(raised)}
+        />
+      )}
     </form>
   );
 }

@@ -1,4 +1,5 @@
-import { Check, CornerDownRight, Hourglass, Minus, TriangleAlert, X } from 'lucide-react';
+import { durationInWords } from '@gully/core/text';
+import { Check, CornerDownRight, Dot, Hourglass, Minus, TriangleAlert, X } from 'lucide-react';
 import type { Why } from '../api/index.js';
 
 const TITLES: Readonly<Record<Why['outcome'], string>> = {
@@ -14,12 +15,16 @@ export function WhyPanel({ why, real }: { readonly why: Why; readonly real: bool
     <section className={`fx ${real ? 'real' : ''}`} aria-label={TITLES[why.outcome]}>
       <h2>
         {TITLES[why.outcome]}
-        {real && <span className="float-right font-normal">took {why.tookMs} ms</span>}
+        {real && (
+          <span className="float-right font-normal">
+            took {why.tookMs < 1000 ? `${String(why.tookMs)} ms` : durationInWords(why.tookMs)}
+          </span>
+        )}
       </h2>
       <ol className="checks">
         {why.checks.map(({ rule, measure, outcome }, index) => (
           <li key={index}>
-            <Sign outcome={outcome} />
+            <Sign outcome={outcome} wrong={/^No value is called|^The text/u.test(rule)} />
             <span>{rule}</span>
             <span className="text-soft">{measure}</span>
           </li>
@@ -33,10 +38,18 @@ export function WhyPanel({ why, real }: { readonly why: Why; readonly real: bool
   );
 }
 
-function Sign({ outcome }: { readonly outcome: Why['checks'][number]['outcome'] }) {
+function Sign({
+  outcome,
+  wrong,
+}: {
+  readonly outcome: Why['checks'][number]['outcome'];
+  /** a note of something to be put right */
+  readonly wrong: boolean;
+}) {
   if (outcome === 'passed') return <Check className="i s text-moss" aria-label="passed" />;
   if (outcome === 'stopped') return <X className="i s text-crimson" aria-label="stopped here" />;
-  return <TriangleAlert className="i s text-ochre" aria-label="note" />;
+  if (wrong) return <TriangleAlert className="i s text-ochre" aria-label="note" />;
+  return <Dot className="i s text-soft" aria-label="noted" />;
 }
 
 /** A why in a few words with its sign. */

@@ -1,3 +1,4 @@
+import { NEW } from '../ui/index.js';
 import { STARTERS, titleOf, type Starter } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
@@ -5,14 +6,14 @@ import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { commandsQuery, usePrefix } from '../live/index.js';
-import { editDraft, NEW, useDraft } from './drafts.js';
+import { drafts } from './drafts.js';
 import { summaryOf } from './parts.js';
 
 /** Opens a starter as the draft of a new command. */
 export function useStarter(): (starter: Starter) => void {
   const navigate = useNavigate();
   return ({ body }) => {
-    editDraft(NEW, undefined, structuredClone(body));
+    drafts.edit(NEW, undefined, structuredClone(body));
     void navigate(`/prepare/commands/${NEW}`);
   };
 }
@@ -20,7 +21,7 @@ export function useStarter(): (starter: Starter) => void {
 /** A new command from nothing, or from a starter. */
 export function AddCommand() {
   const navigate = useNavigate();
-  const unfinished = useDraft(NEW);
+  const unfinished = drafts.use(NEW);
   return (
     <span className="row">
       <button type="button" className="btn do" onClick={() => void navigate(`/prepare/commands/${NEW}`)}>

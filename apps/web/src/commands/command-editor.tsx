@@ -2,24 +2,23 @@ import { checkCommand, commandBody, tidyCommand, titleOf } from '@gully/core/com
 import { useQueryClient } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
 import { Switch } from 'radix-ui';
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { Problem, problemOf, type Command, type CommandBody } from '../api/index.js';
 import { commandsQuery, usePrefix } from '../live/index.js';
-import { Fault, useNarrow } from '../ui/index.js';
+import { Running, Script, useScope, ValueReference } from '../script/index.js';
+import { Fault, NEW, useNarrow, useStable } from '../ui/index.js';
 import { Conflict } from './conflict.js';
-import { editDraft, NEW, useDraft, writeDraft } from './drafts.js';
+import { drafts } from './drafts.js';
 import { EditorHead } from './editor-head.js';
 import { DraftState, Usage } from './editor-state.js';
 import { GroupBlank } from './group-blank.js';
 import { openDraft } from './open-draft.js';
 import { blankBody, changedParts } from './parts.js';
-import { usePreviewScope } from './preview.js';
 import { useSaving } from './saving.js';
 import { Sentence } from './sentence.js';
-import { Steps } from './steps.js';
-import { ValueReference } from './value-reference.js';
+import { startedBy } from './started.js';
 
 interface CommandEditorProps {
   readonly id: string;
@@ -30,7 +29,7 @@ interface CommandEditorProps {
 
 /** One command: a sentence, then a script. What is edited is a draft at once; chat gets the saved one. */
 export function CommandEditor({ id, saved, others }: CommandEditorProps) {
-  const draft = useDraft(id);
+  const draft = drafts.use(id);
   const { save, remove } = useSaving(id);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -47,13 +46,17 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   );
   const body = draft?.body ?? base;
   const changed = changedParts(body, base);
-  const scope = usePreviewScope(body, saved);
+  const scope = useScope(body.routine, startedBy(body, titleOf(body, prefix), saved?.uses ?? 0));
   const faults = useMemo(() => checkCommand(body, others, prefix), [body, others, prefix]);
-  const faultOf = (place: string): string | undefined => {
-    const fault = faults[place] ?? serverFaults(save.error)[place];
-    // Nobody is told that a field is empty before they had the chance to fill it.
-    return tried || !isEmptyFault(place, body) ? fault : undefined;
-  };
+  const told = useStable({ ...serverFaults(save.error), ...faults });
+  const faultOf = useCallback(
+    (place: string): string | undefined => {
+      const fault = told[place];
+      // Nobody is told that a field is empty before they had the chance to fill it.
+      return tried || !isEmptyFault(fault) ? fault : undefined;
+    },
+    [told, tried],
+  );
   const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
   const title = saved === undefined ? 'New command' : titleOf(saved, prefix);
 
@@ -66,7 +69,11 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
 
   const change = (part: Partial<CommandBody>): void => {
     if (save.isError) save.reset();
-    editDraft(id, saved, part);
+    drafts.edit(
+      id,
+      saved === undefined ? undefined : { body: commandBody(saved), version: saved.version },
+      part,
+    );
   };
   // A draft of a command that was deleted meanwhile is added anew.
   const version = saved === undefined ? 0 : (draft?.version ?? 0);
@@ -88,7 +95,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
     );
   };
   const discard = (): void => {
-    writeDraft(id, undefined);
+    drafts.write(id, undefined);
     setTried(false);
     save.reset();
     if (id === NEW) void navigate('/prepare/commands');
@@ -100,9 +107,9 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
     },
     { enableOnFormTags: true, enableOnContentEditable: true, preventDefault: true },
   );
-  const showValues = (): void => {
+  const showValues = useCallback((): void => {
     setValuesOpen(true);
-  };
+  }, []);
 
   return (
     <section className="editor" aria-label={title}>
@@ -175,14 +182,21 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
             <kbd aria-hidden="true">{'{'}</kbd> All values
           </button>
         </div>
-        <Steps
+        <Script
           steps={body.routine.steps}
           saved={base.routine.steps}
           scope={scope}
           faultOf={faultOf}
           onShowValues={showValues}
           onChange={(steps) => {
-            change({ routine: { steps } });
+            change({ routine: { ...body.routine, steps } });
+          }}
+        />
+        <Running
+          routine={body.routine}
+          saved={base.routine}
+          onChange={(part) => {
+            change({ routine: { ...body.routine, ...part } });
           }}
         />
         {saved !== undefined && (
@@ -206,12 +220,9 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
   );
 }
 
-function isEmptyFault(place: string, { trigger, routine }: CommandBody): boolean {
-  if (place === 'trigger.name') return trigger.name === '';
-  const [, step, , text] = /^steps\.(\d+)\.(texts\.(\d+)|counter)$/u.exec(place) ?? [];
-  const at = routine.steps[Number(step)];
-  if (at === undefined) return false;
-  return at.kind === 'say' ? at.texts[Number(text)] === '' : place.endsWith('.counter') && at.counter === '';
+/** What core says of a field that is not filled in yet. */
+function isEmptyFault(fault: string | undefined): boolean {
+  return /^(?:Write |Name |Give |Choose a |Say what )/u.test(fault ?? '');
 }
 
 function serverFaults(error: Error | null): Readonly<Record<string, string>> {

@@ -1,3 +1,4 @@
+import { NEW } from '../ui/index.js';
 import { titleOf } from '@gully/core/commands';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Plus } from 'lucide-react';
@@ -5,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
-import { NEW, useDraft } from './drafts.js';
+import { drafts } from './drafts.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
 import { summaryOf } from './parts.js';
@@ -23,7 +24,7 @@ export function CommandList({ commands, open }: CommandListProps) {
   const scroll = useRef<HTMLDivElement>(null);
   const navigate = useNavigate();
   const prefix = usePrefix();
-  const newDraft = useDraft(NEW);
+  const newDraft = drafts.use(NEW);
   const found = useMemo(() => filterCommands(commands, search, prefix), [commands, search, prefix]);
   const lines = useMemo(() => groupedRows(found), [found]);
   const hasNew = newDraft !== undefined || open === NEW;
@@ -125,7 +126,7 @@ interface EntryProps {
 }
 
 function Entry({ command, prefix, current }: EntryProps) {
-  const draft = useDraft(command.id);
+  const draft = drafts.use(command.id);
   return (
     <Link
       className="entry"

@@ -7,7 +7,7 @@ import { usePrefix } from '../live/index.js';
 import { ago, exact, Tick, useNarrow, useNow } from '../ui/index.js';
 import { AddCommand } from './add-command.js';
 import { Flag, NothingFound } from './command-list.js';
-import { useDraft } from './drafts.js';
+import { drafts } from './drafts.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
 import { oftenInShort, oftenInWords, summaryOf, whoInWords } from './parts.js';
@@ -167,7 +167,7 @@ interface CommandRowProps {
 }
 
 const CommandRow = memo(function CommandRow({ command, prefix, ticked, now, onTick }: CommandRowProps) {
-  const draft = useDraft(command.id);
+  const draft = drafts.use(command.id);
   const title = titleOf(command, prefix);
   const summary = summaryOf(command);
   const who = whoInWords(command.gates);

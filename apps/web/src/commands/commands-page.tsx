@@ -3,19 +3,19 @@ import { useQuery } from '@tanstack/react-query';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
 import { commandsQuery } from '../live/index.js';
-import { Bones, LoadFailed } from '../ui/index.js';
+import { Bones, LoadFailed, NEW } from '../ui/index.js';
 import { AddCommand, StarterList } from './add-command.js';
 import { CommandEditor } from './command-editor.js';
 import { CommandList } from './command-list.js';
 import { CommandTable } from './command-table.js';
-import { NEW, useDraft } from './drafts.js';
+import { drafts } from './drafts.js';
 
 /** Prepare › Commands: all of them as a table, or a list of them beside the open one. */
 export function CommandsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
   const { data: commands, error, refetch } = useQuery(commandsQuery);
-  const draft = useDraft(id ?? NEW);
+  const draft = drafts.use(id ?? NEW);
   useHotkeys('n', () => void navigate(`/prepare/commands/${NEW}`), { preventDefault: true });
 
   if (commands === undefined)

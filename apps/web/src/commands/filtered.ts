@@ -1,3 +1,4 @@
+import { allSteps, sentenceOf, textsOf } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { Command } from '../api/index.js';
 
@@ -16,7 +17,7 @@ function searchedText(command: Command): string {
   const known = folded.get(command);
   if (known !== undefined) return known;
   const { trigger, group, routine } = command;
-  const texts = routine.steps.flatMap((step) => (step.kind === 'say' ? step.texts : [step.counter]));
+  const texts = allSteps(routine.steps).flatMap((step) => [sentenceOf(step), ...textsOf(step)]);
   const text = foldName(
     [trigger.name, ...trigger.aliases, ...trigger.phrases, trigger.pattern, group, ...texts].join('\n'),
   );

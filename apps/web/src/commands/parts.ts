@@ -1,6 +1,6 @@
 import { ROLE_NAMES } from '@gully/core/chat';
 import { BLANK_COMMAND, usageOf, type CommandBody, type Gates } from '@gully/core/commands';
-import type { Step } from '@gully/core/routines';
+import { allSteps, plainText, sentenceOf } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';
 import { durationInWords } from '@gully/core/text';
 
@@ -62,8 +62,8 @@ export const PARTS = {
   enabled: { label: 'On', of: ({ enabled }) => enabled, words: ({ enabled }) => (enabled ? 'on' : 'off') },
   steps: {
     label: 'Steps',
-    of: ({ routine }) => routine.steps,
-    words: ({ routine }) => routine.steps.map(stepInWords).join(' · '),
+    of: ({ routine }) => routine,
+    words: ({ routine }) => routine.steps.map((step) => sentenceOf(step)).join(' · '),
   },
 } as const satisfies Record<string, PartOf>;
 
@@ -131,22 +131,13 @@ export function refusalsInWords({ refusals }: Gates): string {
   return texts === 1 ? 'one text' : `${String(texts)} texts`;
 }
 
-function stepInWords(step: Step): string {
-  return step.kind === 'say' ? step.texts.map(plain).join(' / ') : `counter ${step.counter}`;
-}
-
 /** What a command does, in one line: its first text, values shown as an ellipsis. */
 export function summaryOf({ routine }: CommandBody): string {
-  const say = routine.steps.find((step) => step.kind === 'say');
-  return plain(say?.texts[0] ?? '');
-}
-
-function plain(text: string): string {
-  return text
-    .replace(/\{\{[^]*?\}\}|\{%[^]*?%\}/gu, '…')
-    .replace(/\s+/gu, ' ')
-    .replace(/^[…,.:\s]+/u, '')
-    .trim();
+  const all = allSteps(routine.steps);
+  const says = all.find((step) => step.kind === 'say' || step.kind === 'reply' || step.kind === 'tell');
+  if (says !== undefined && 'texts' in says) return plainText(says.texts[0] ?? '');
+  const [first] = all;
+  return first === undefined ? '' : sentenceOf(first);
 }
 
 function sentenceCase(words: string): string {

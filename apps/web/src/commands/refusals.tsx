@@ -2,7 +2,7 @@ import { REFUSAL_PAUSE_MS, type Gates, type RefusingGate } from '@gully/core/com
 import { parseText, renderText, type Scope } from '@gully/core/text';
 import { Fault, Opens } from '../ui/index.js';
 import { refusalsInWords } from './parts.js';
-import { refusalScope } from './preview.js';
+import { refusalScope } from './started.js';
 
 interface RefusalsProps {
   readonly gates: Gates;

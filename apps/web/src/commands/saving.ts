@@ -2,10 +2,10 @@ import { titleOf } from '@gully/core/commands';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { answerOf, api, asSent, type Command } from '../api/index.js';
+import { answerOf, api, asSent, commandFrom, type Command, type CommandBody } from '../api/index.js';
 import { commandsQuery, usePrefix } from '../live/index.js';
-import { tellProblem } from '../ui/index.js';
-import { readDraft, writeDraft, type Draft } from './drafts.js';
+import { type Draft, tellProblem } from '../ui/index.js';
+import { drafts } from './drafts.js';
 
 /** Saving, deleting and taking back, each with its undo. */
 export function useSaving(id: string) {
@@ -25,11 +25,13 @@ export function useSaving(id: string) {
   const stepBack = async ({ id: commandId, version }: Command): Promise<void> => {
     try {
       place(
-        await answerOf(
-          api.POST('/api/commands/{id}/step-back', {
-            params: { path: { id: commandId } },
-            body: { version },
-          }),
+        commandFrom(
+          await answerOf(
+            api.POST('/api/commands/{id}/step-back', {
+              params: { path: { id: commandId } },
+              body: { version },
+            }),
+          ),
         ),
       );
     } catch (error) {
@@ -37,10 +39,14 @@ export function useSaving(id: string) {
     }
   };
 
-  const restore = async (command: Command, draft: Draft | undefined): Promise<void> => {
+  const restore = async (command: Command, draft: Draft<CommandBody> | undefined): Promise<void> => {
     try {
-      place(await answerOf(api.POST('/api/commands/{id}/restore', { params: { path: { id: command.id } } })));
-      writeDraft(command.id, draft);
+      place(
+        commandFrom(
+          await answerOf(api.POST('/api/commands/{id}/restore', { params: { path: { id: command.id } } })),
+        ),
+      );
+      drafts.write(command.id, draft);
       void navigate(`/prepare/commands/${command.id}`);
     } catch (error) {
       tellProblem(error);
@@ -48,17 +54,21 @@ export function useSaving(id: string) {
   };
 
   const save = useMutation({
-    mutationFn: async ({ draft, version }: { draft: Draft; version: number }) => {
-      if (version === 0) return answerOf(api.POST('/api/commands', { body: asSent(draft.body) }));
-      return answerOf(
-        api.PUT('/api/commands/{id}', { params: { path: { id } }, body: { ...asSent(draft.body), version } }),
+    mutationFn: async ({ draft, version }: { draft: Draft<CommandBody>; version: number }) => {
+      const body = asSent(draft.body);
+      return commandFrom(
+        await answerOf(
+          version === 0
+            ? api.POST('/api/commands', { body })
+            : api.PUT('/api/commands/{id}', { params: { path: { id } }, body: { ...body, version } }),
+        ),
       );
     },
     onSuccess: (command, { draft, version }) => {
       place(command);
       // What was typed while the answer was on its way stays a draft, on top of what is now saved.
-      const now = readDraft(id);
-      if (now?.at === draft.at) writeDraft(id, undefined);
+      const now = drafts.read(id);
+      if (now?.at === draft.at) drafts.write(id, undefined);
       if (version === 0) void navigate(`/prepare/commands/${command.id}`, { replace: true });
       const undo = version === 0 ? undefined : { label: 'Undo', onClick: () => void stepBack(command) };
       toast(`Saved ${titleOf(command, prefix)}`, { action: undo });
@@ -71,8 +81,8 @@ export function useSaving(id: string) {
       return command;
     },
     onSuccess: (command) => {
-      const draft = readDraft(command.id);
-      writeDraft(command.id, undefined);
+      const draft = drafts.read(command.id);
+      drafts.write(command.id, undefined);
       queries.setQueryData(commandsQuery.queryKey, (before: Command[] | undefined) =>
         before?.filter((each) => each.id !== command.id),
       );

@@ -2,8 +2,8 @@ import { COOLDOWN_LIMIT, type CommandBody, type Gates } from '@gully/core/comman
 import { durationInWords, type Scope } from '@gully/core/text';
 import { Fault, Opens, Tick, WholeNumber } from '../ui/index.js';
 import { oftenInWords, PARTS, type Part } from './parts.js';
+import { WhenBlank } from '../script/index.js';
 import { Refusals } from './refusals.js';
-import { WhenBlank } from './when.js';
 import { Who } from './who.js';
 
 interface SentenceProps {

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Command, Several } from '../api/index.js';
 import { Opens } from '../ui/index.js';
 import { GroupField } from './group-blank.js';
@@ -40,6 +41,9 @@ export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
           {button(group.trim() === '' ? 'Take out of their groups' : `Put under ${group.trim()}`, 'group')}
         </div>
       </Opens>
+      <Link className="btn s" to={`/prepare/bundles?commands=${chosen.join(',')}`}>
+        Export
+      </Link>
       {button('Delete', 'delete')}
       <button type="button" className="btn s bare ml-auto" onClick={onClear}>
         Untick all

@@ -1,7 +1,6 @@
 import { ROLE_NAMES, ROLES, type Role } from '@gully/core/chat';
-import type { Gates, NamedViewer } from '@gully/core/commands';
-import { useState } from 'react';
-import { AUDIENCES, Choice, Fault, Opens, Tick } from '../ui/index.js';
+import type { Gates } from '@gully/core/commands';
+import { AUDIENCES, Choice, Fault, Opens, Tick, ViewerNames } from '../ui/index.js';
 import { whoInWords } from './parts.js';
 
 interface WhoProps {
@@ -54,14 +53,14 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
               ))}
             </fieldset>
           )}
-          <NamesField
+          <ViewerNames
             label="Always these viewers, whatever their role; parted by spaces"
             named={always}
             onChange={(next) => {
               onChange({ always: next });
             }}
           />
-          <NamesField
+          <ViewerNames
             label="Never these"
             named={never}
             onChange={(next) => {
@@ -76,40 +75,6 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
       </Opens>
       {draft && <span className="was"> was {lowerFirst(was)}</span>}
     </>
-  );
-}
-
-function NamesField({
-  label,
-  named,
-  onChange,
-}: {
-  readonly label: string;
-  readonly named: readonly NamedViewer[];
-  readonly onChange: (named: NamedViewer[]) => void;
-}) {
-  const [typed, setTyped] = useState(named.map(({ name }) => name).join(' '));
-  return (
-    <label className="block">
-      <span className="s2 block pb-1 text-soft">{label}</span>
-      <input
-        className="blank"
-        value={typed}
-        placeholder="nobody"
-        autoComplete="off"
-        spellCheck={false}
-        onChange={(event) => {
-          setTyped(event.target.value);
-          const names = event.target.value.split(/[\s,]+/u).map((name) => name.replace(/^@/u, ''));
-          onChange(
-            names
-              .filter((name) => name !== '')
-              // A name that was bound to a viewer stays bound to them.
-              .map((name) => named.find((each) => each.name === name) ?? { name, viewer: null }),
-          );
-        }}
-      />
-    </label>
   );
 }
 

@@ -1,4 +1,4 @@
-import { counterNameFault } from '@gully/core/routines';
+import { wordFault } from '@gully/core/routines';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
@@ -161,7 +161,7 @@ function NewCounter({
       ? undefined
       : taken.includes(name)
         ? 'There is a counter of that name'
-        : counterNameFault(name);
+        : wordFault(name, 'counter');
   return (
     <form
       className="px-4 py-3"

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { NavLink } from 'react-router';
-import { commandsQuery, countersQuery } from '../live/index.js';
+import { commandsQuery, countersQuery, listsQuery, routinesQuery } from '../live/index.js';
 
 export type Mode = 'prepare' | 'air' | 'review';
 
@@ -19,17 +19,37 @@ interface IndexNavProps {
 /** The places of a mode, in groups. */
 export function IndexNav({ mode, onChosen }: IndexNavProps) {
   const { data: commands } = useQuery(commandsQuery);
+  const { data: routines } = useQuery(routinesQuery);
+  const { data: lists } = useQuery(listsQuery);
   const { data: counters } = useQuery(countersQuery);
   const groups: readonly { title: string; places: readonly Place[] }[] =
     mode === 'review'
-      ? [{ title: 'People', places: [{ to: '/review/viewers', label: 'Viewers' }] }]
+      ? [
+          {
+            title: 'Look back',
+            places: [
+              { to: '/review/activity', label: 'Activity' },
+              { to: '/review/viewers', label: 'Viewers' },
+            ],
+          },
+        ]
       : [
           {
             title: 'Talk',
             places: [
               { to: '/prepare/commands', label: 'Commands', count: commands?.length },
+              { to: '/prepare/routines', label: 'Routines', count: routines?.length },
+              { to: '/prepare/lists', label: 'Lists', count: lists?.length },
               { to: '/prepare/counters', label: 'Counters', count: counters?.length },
             ],
+          },
+          {
+            title: 'Show',
+            places: [{ to: '/prepare/outputs', label: 'Outputs' }],
+          },
+          {
+            title: 'Carry',
+            places: [{ to: '/prepare/bundles', label: 'Bundles' }],
           },
         ];
   return (

@@ -1,10 +1,10 @@
 import { titleOf } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
-import { Command } from 'cmdk';
+import { Command, defaultFilter } from 'cmdk';
 import { useNavigate } from 'react-router';
-import { NEW, summaryOf } from '../commands/index.js';
-import { commandsQuery, usePrefix } from '../live/index.js';
-import { chooseTheme, useTheme } from '../ui/index.js';
+import { summaryOf } from '../commands/index.js';
+import { commandsQuery, listsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { chooseTheme, NEW, useTheme } from '../ui/index.js';
 import { MODES } from './top-bar.js';
 
 interface PaletteProps {
@@ -16,12 +16,20 @@ interface PaletteProps {
   readonly onKeys: () => void;
 }
 
+/** Letters scattered over a name are found too, and mean it hardly ever. */
+function likely(value: string, search: string, keywords?: string[]): number {
+  const score = defaultFilter(value, search, keywords);
+  return score < 0.05 ? 0 : score;
+}
+
 /** Search or do: everything reachable in words. */
 export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: PaletteProps) {
   const navigate = useNavigate();
   const theme = useTheme();
   const prefix = usePrefix();
   const { data: commands } = useQuery(commandsQuery);
+  const { data: routines } = useQuery(routinesQuery);
+  const { data: lists } = useQuery(listsQuery);
   const item = (label: string, run: () => void, hint = '', keywords: string[] = []) => (
     <Command.Item
       key={label}
@@ -42,6 +50,7 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
       open={open}
       onOpenChange={onOpen}
       label="Search or do"
+      filter={likely}
       overlayClassName="veil"
       contentClassName="float fixed top-[12vh] left-1/2 w-[min(520px,94vw)] -translate-x-1/2 p-2"
       loop
@@ -51,6 +60,9 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
         <Command.Group heading="Do">
           {item('Add command', () => void navigate(`/prepare/commands/${NEW}`), 'N')}
+          {item('Add routine', () => void navigate(`/prepare/routines/${NEW}`))}
+          {item('Add list', () => void navigate(`/prepare/lists/${NEW}`))}
+          {item('Take in a bundle', () => void navigate('/prepare/bundles'), '', ['import', 'export'])}
           {item('Say in chat', onSay, '/')}
           {item('Rehearse a line', onRehearse)}
           {item('Fold or open the dock', onDock, 'Ctrl .')}
@@ -66,10 +78,22 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
         </Command.Group>
         <Command.Group heading="Go to">
           {item('Commands', () => void navigate('/prepare/commands'))}
+          {item('Routines', () => void navigate('/prepare/routines'))}
+          {item('Lists', () => void navigate('/prepare/lists'))}
+          {item('Outputs', () => void navigate('/prepare/outputs'), '', ['webhook', 'file'])}
+          {item('What ran', () => void navigate('/review/activity'), '', ['activity', 'runs'])}
           {item('Counters', () => void navigate('/prepare/counters'))}
           {item('Viewers', () => void navigate('/review/viewers'))}
           {MODES.map(({ to, label }) =>
             item(label, () => void navigate(to), `g ${label.charAt(0).toLowerCase()}`.replace('g o', 'g a')),
+          )}
+        </Command.Group>
+        <Command.Group heading="Routines and lists">
+          {(routines ?? []).map(({ id, name }) =>
+            item(name, () => void navigate(`/prepare/routines/${id}`), 'routine'),
+          )}
+          {(lists ?? []).map(({ id, name }) =>
+            item(name, () => void navigate(`/prepare/lists/${id}`), 'list'),
           )}
         </Command.Group>
         <Command.Group heading="Commands">

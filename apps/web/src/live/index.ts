@@ -6,8 +6,13 @@ export {
   commandsQuery,
   connectionQuery,
   countersQuery,
+  goingQuery,
+  listsQuery,
   queryClient,
+  rememberedQuery,
+  routinesQuery,
   settingsQuery,
   streamQuery,
   usePrefix,
+  webhooksQuery,
 } from './queries.js';

@@ -15,6 +15,7 @@ function lines(from: number, to: number): ChatLine[] {
     own: false,
     outcome: 'nothing',
     brief: '',
+    removed: false,
   }));
 }
 const numbers = (window: LineWindow): number[] => window.lines.map(({ id }) => Number(id));

@@ -46,6 +46,16 @@ export async function loadOlder(): Promise<number> {
   return older.length;
 }
 
+/** Shows lines as taken out of chat. */
+export function markRemoved(ids: readonly string[]): void {
+  const gone = new Set(ids);
+  const { lines } = state.get();
+  state.set({
+    ...state.get(),
+    lines: lines.map((line) => (gone.has(line.id) ? { ...line, removed: true } : line)),
+  });
+}
+
 export function useLines(): LinesState {
   return state.use();
 }

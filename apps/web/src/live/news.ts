@@ -2,7 +2,7 @@ import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news'
 import type { DataTag, QueryKey } from '@tanstack/react-query';
 import { io } from 'socket.io-client';
 import { createStore } from '../ui/index.js';
-import { addLine, loadLines } from './lines.js';
+import { addLine, loadLines, markRemoved } from './lines.js';
 import {
   ACTIVITY_KEPT,
   activityQuery,
@@ -10,17 +10,24 @@ import {
   commandsQuery,
   connectionQuery,
   countersQuery,
+  listsQuery,
   queryClient,
+  rememberedQuery,
+  routinesQuery,
   settingsQuery,
   streamQuery,
+  webhooksQuery,
 } from './queries.js';
 
 /** Milliseconds between two looks at the commands' counts while chat uses them. */
 const COUNTS_EVERY = 2_000;
+/** The same between two looks at what runs. */
+const RUNS_EVERY = 500;
 
 let resume: ResumePoint | undefined;
 const online = createStore(true);
 let countsDue: number | undefined;
+let runsDue: number | undefined;
 
 /** Follows the server’s news. After a break it asks for what it missed, by number; when that is gone, for everything. */
 export function startNews(): void {
@@ -77,6 +84,24 @@ function take(news: News): void {
     case 'counter':
       void queryClient.invalidateQueries(countersQuery);
       break;
+    case 'routine':
+      void queryClient.invalidateQueries(routinesQuery);
+      break;
+    case 'list':
+      void queryClient.invalidateQueries(listsQuery);
+      break;
+    case 'webhook':
+      void queryClient.invalidateQueries(webhooksQuery);
+      break;
+    case 'delivery':
+      void queryClient.invalidateQueries({ queryKey: ['deliveries'] });
+      break;
+    case 'run':
+      runsSoon();
+      break;
+    case 'removed':
+      markRemoved(news.about.ids);
+      break;
     case 'setting':
       void queryClient.invalidateQueries(settingsQuery);
       if (news.about.key === 'prefix') void queryClient.invalidateQueries(channelQuery);
@@ -108,6 +133,15 @@ function countSoon(): void {
     countsDue = undefined;
     void queryClient.invalidateQueries(commandsQuery);
   }, COUNTS_EVERY);
+}
+
+/** Runs come as often as messages; what shows them is asked for again once for many. */
+function runsSoon(): void {
+  runsDue ??= window.setTimeout(() => {
+    runsDue = undefined;
+    void queryClient.invalidateQueries({ queryKey: ['runs'] });
+    void queryClient.invalidateQueries(rememberedQuery);
+  }, RUNS_EVERY);
 }
 
 function askForEverything(): void {

@@ -1,6 +1,14 @@
 import { DEFAULT_PREFIX } from '@gully/core/commands';
 import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
-import { answerOf, api, Problem, type Command } from '../api/index.js';
+import {
+  answerOf,
+  api,
+  commandFrom,
+  Problem,
+  routineFrom,
+  type Command,
+  type NamedRoutine,
+} from '../api/index.js';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -24,7 +32,7 @@ export const connectionQuery = queryOptions({
 });
 export const commandsQuery = queryOptions({
   queryKey: ['commands'],
-  queryFn: async (): Promise<Command[]> => answerOf(api.GET('/api/commands')),
+  queryFn: async (): Promise<Command[]> => (await answerOf(api.GET('/api/commands'))).map(commandFrom),
 });
 
 export const streamQuery = queryOptions({
@@ -34,6 +42,26 @@ export const streamQuery = queryOptions({
 export const countersQuery = queryOptions({
   queryKey: ['counters'],
   queryFn: () => answerOf(api.GET('/api/counters')),
+});
+export const routinesQuery = queryOptions({
+  queryKey: ['routines'],
+  queryFn: async (): Promise<NamedRoutine[]> => (await answerOf(api.GET('/api/routines'))).map(routineFrom),
+});
+export const listsQuery = queryOptions({
+  queryKey: ['lists'],
+  queryFn: () => answerOf(api.GET('/api/lists')),
+});
+export const rememberedQuery = queryOptions({
+  queryKey: ['remembered'],
+  queryFn: () => answerOf(api.GET('/api/remembered')),
+});
+export const webhooksQuery = queryOptions({
+  queryKey: ['webhooks'],
+  queryFn: () => answerOf(api.GET('/api/webhooks')),
+});
+export const goingQuery = queryOptions({
+  queryKey: ['runs', 'going'],
+  queryFn: () => answerOf(api.GET('/api/runs/going')),
 });
 export const settingsQuery = queryOptions({
   queryKey: ['settings'],

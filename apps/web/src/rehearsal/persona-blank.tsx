@@ -2,7 +2,7 @@ import { ROLE_NAMES, strongestRole } from '@gully/core/chat';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { answerOf, api, type SavedPersona } from '../api/index.js';
-import { usePersona, type Persona } from '../commands/index.js';
+import { usePersona, type Persona } from '../script/index.js';
 import { settingsQuery } from '../live/index.js';
 import { Choice, IconButton, Opens, ROLE_CHOICES, tellProblem, WholeNumber } from '../ui/index.js';
 

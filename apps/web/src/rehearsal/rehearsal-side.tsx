@@ -1,12 +1,14 @@
 import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
-import { CircleDashed } from 'lucide-react';
+import { CircleDashed, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
-import { answerOf, api, asSent, problemOf } from '../api/index.js';
-import { Brief, WhyPanel } from '../chat/index.js';
-import { openDraft, usePersona } from '../commands/index.js';
+import { answerOf, api, asSent, problemOf, routineAsSent } from '../api/index.js';
+import { Brief, RaiseEvent, raisedInWords, WhyPanel, type Raised } from '../chat/index.js';
+import { openDraft } from '../commands/index.js';
+import { openRoutine } from '../routines/index.js';
+import { usePersona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
 import { StageSetting } from './stage-setting.js';
 import {
@@ -30,23 +32,33 @@ export function RehearsalSide() {
   const [text, setText] = useState('');
   const end = useRef<HTMLDivElement>(null);
 
-  const rehearse = useMutation({
-    mutationFn: async (typed: string) => {
-      const result = await answerOf(
-        api.POST('/api/rehearsal/lines', {
-          body: {
-            session: sessionId(),
-            persona,
-            text: typed,
-            ahead,
-            ...given,
-            ...(draft === undefined
-              ? {}
-              : { draft: { ...asSent(draft), ...(draft.id === undefined ? {} : { id: draft.id }) } }),
+  const routine = openRoutine.use();
+  const about = {
+    session: sessionId(),
+    persona,
+    ahead,
+    ...given,
+    ...(draft === undefined
+      ? {}
+      : { draft: { ...asSent(draft), ...(draft.id === undefined ? {} : { id: draft.id }) } }),
+    ...(routine === undefined
+      ? {}
+      : {
+          routineDraft: {
+            ...routineAsSent(routine),
+            ...(routine.id === undefined ? {} : { id: routine.id }),
           },
         }),
+  };
+  const rehearse = useMutation({
+    mutationFn: async (typed: string | Raised) => {
+      const result = await answerOf(
+        typeof typed === 'string'
+          ? api.POST('/api/rehearsal/lines', { body: { ...about, text: typed } })
+          : api.POST('/api/rehearsal/events', { body: { ...about, ...typed } }),
       );
-      return { id: ulid(), persona, text: typed, ahead, result };
+      const text = typeof typed === 'string' ? typed : raisedInWords(typed);
+      return { id: ulid(), persona, text, ahead, result };
     },
     onSuccess: (take) => {
       addTake(take);
@@ -87,6 +99,27 @@ export function RehearsalSide() {
           {problemOf(rehearse.error).title}. {problemOf(rehearse.error).detail}
         </p>
       )}
+      <div className="row flex-wrap px-3 pt-1.5">
+        {routine !== undefined && (
+          <button
+            type="button"
+            className="btn s"
+            disabled={rehearse.isPending}
+            onClick={() => {
+              rehearse.mutate({ kind: 'hand', count: 0, message: '' });
+            }}
+          >
+            <Play className="i s" aria-hidden="true" /> Run {routine.name || 'the routine'}
+          </button>
+        )}
+        <RaiseEvent
+          name={persona.name}
+          pending={rehearse.isPending}
+          onRaise={(raised) => {
+            rehearse.mutate(raised);
+          }}
+        />
+      </div>
       <form
         className="say"
         onSubmit={(event) => {
@@ -113,6 +146,8 @@ export function RehearsalSide() {
   );
 }
 
+const HOW = { chat: '', reply: 'as an answer', tell: 'privately' } as const;
+
 interface PlayedProps {
   readonly take: Take;
   readonly before: Take | undefined;
@@ -134,9 +169,17 @@ function Played({ take, before, newest }: PlayedProps) {
         {mark !== undefined && <span className="role">{mark} </span>}
         <span className="cmd">{text}</span>
       </div>
-      {result.said.map((line, index) => (
+      {result.said.map(({ text: line, after, how }, index) => (
         <div key={index} className="line bot">
           <span className="who">gully</span> {line}
+          {(after > 0 || how !== 'chat') && (
+            <span className="s2 text-soft">
+              {' '}
+              {[HOW[how], after > 0 ? `after ${durationInWords(after * 1000)}` : '']
+                .filter((word) => word !== '')
+                .join(', ')}
+            </span>
+          )}
         </div>
       ))}
       <button

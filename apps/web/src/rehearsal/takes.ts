@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import type { Forced, Rehearsed } from '../api/index.js';
-import type { Persona } from '../commands/index.js';
+import type { Persona } from '../script/index.js';
 import { createStore } from '../ui/index.js';
 
 /** One line played in the rehearsal and what would have come of it. */

@@ -18,7 +18,14 @@ export function Choice<T extends string>({ value, options, label, draft = false,
         onChange(next as T);
       }}
     >
-      <Select.Trigger className={`blank opens ${draft ? 'draft' : ''}`} aria-label={label}>
+      <Select.Trigger
+        className={`blank opens ${draft ? 'draft' : ''}`}
+        aria-label={label}
+        onKeyDown={(event) => {
+          // With Ctrl it saves the editor around it, and does not open.
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.preventDefault();
+        }}
+      >
         <Select.Value />
       </Select.Trigger>
       <Select.Portal>

@@ -1,4 +1,5 @@
 export { Choice } from './choice.js';
+export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
 export { IconButton } from './icon-button.js';
 export { Mark, Notch } from './mark.js';
 export { useNarrow } from './narrow.js';
@@ -10,4 +11,6 @@ export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { Tick } from './tick.js';
 export { ago, clock, exact, useNow } from './time.js';
+export { useStable } from './use-stable.js';
+export { ViewerNames } from './viewer-names.js';
 export { WholeNumber } from './whole-number.js';

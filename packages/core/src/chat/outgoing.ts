@@ -6,14 +6,16 @@ export const LINE_BYTES = 450;
 export const LINE_PARTS = 3;
 
 /**
- * What waits to be said, by urgency: moderation before replies, replies before timers.
- * A reply waits at most five minutes and a timer two, since an answer to nobody is noise.
+ * What waits to be said, by urgency: moderation before replies, replies before what a
+ * routine goes on to say, that before timers. A reply waits at most five minutes and a
+ * timer two, since an answer to nobody is noise.
  */
-export const URGENCIES = ['moderation', 'reply', 'timer'] as const;
+export const URGENCIES = ['moderation', 'reply', 'routine', 'timer'] as const;
 export type Urgency = (typeof URGENCIES)[number];
 export const STALE_AFTER_MS: Readonly<Record<Urgency, number>> = {
   moderation: Infinity,
   reply: 300_000,
+  routine: 300_000,
   timer: 120_000,
 };
 

@@ -1,7 +1,7 @@
 import { ROLES } from '../chat/index.js';
-import { checkRoutine, textFault, type Faults } from '../routines/index.js';
+import { checkRoutine, textFault, type Faults, type Surroundings } from '../routines/index.js';
 import { whenFault } from '../stream/index.js';
-import { characterCount, foldName } from '../text/index.js';
+import { characterCount, compilePattern, foldName } from '../text/index.js';
 import {
   ALIASES_LIMIT,
   COOLDOWN_LIMIT,
@@ -20,7 +20,6 @@ import {
   type Trigger,
 } from './command.js';
 import { CHOICES_LIMIT, INPUT_NAME, INPUTS_LIMIT, type Input } from './inputs.js';
-import { compilePattern } from './pattern.js';
 import { phraseForm } from './phrases.js';
 
 /** A name as it is kept: one space between its words, without the prefix, which people type out of habit. */
@@ -50,9 +49,14 @@ export function tidyCommand<T extends CommandBody>(body: T, prefix: string): T {
  *
  * @param others all other saved commands
  */
-export function checkCommand(body: CommandBody, others: readonly Command[], prefix: string): Faults {
+export function checkCommand(
+  body: CommandBody,
+  others: readonly Command[],
+  prefix: string,
+  about: Surroundings = {},
+): Faults {
   const { trigger, gates, inputs, routine } = body;
-  const faults: Faults = { ...checkRoutine(routine) };
+  const faults: Faults = { ...checkRoutine(routine, about) };
   const set = (place: string, fault: string | undefined): void => {
     if (fault !== undefined) faults[place] = fault;
   };

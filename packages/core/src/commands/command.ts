@@ -2,6 +2,7 @@ import type { Role } from '../chat/index.js';
 import { FREE, type Cost } from '../currency/index.js';
 import { sayOnly, type Routine } from '../routines/index.js';
 import { ALWAYS, type When } from '../stream/index.js';
+import type { NamedViewer } from '../viewers/index.js';
 import type { Input } from './inputs.js';
 
 /** What in chat starts a command. At least one of name, phrases and pattern is given. */
@@ -21,13 +22,6 @@ export interface Trigger {
   readonly fromBots: boolean;
   /** connections it may come from; empty for all */
   readonly connections: readonly string[];
-}
-
-/** A viewer given by name: bound to who they are as soon as that is known. */
-export interface NamedViewer {
-  readonly name: string;
-  /** the viewer's id, or null when nobody of that name was ever seen */
-  readonly viewer: string | null;
 }
 
 /** Gates that may have a text for whom they refuse. */

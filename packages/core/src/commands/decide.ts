@@ -1,26 +1,32 @@
-import { prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
+import { prepareLines, type ChatLine, type Check, type Role, type Why } from '../chat/index.js';
 import {
+  allSteps,
   knownValues,
-  runRoutine,
+  refusalOfStart,
+  runId,
+  startRun,
   textValues,
-  type CounterChange,
-  type DrawChange,
   type Occasion,
-  type SayEffect,
+  type RoutineChange,
+  type RoutineEffect,
+  type Started,
 } from '../routines/index.js';
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
 import { GATES, whoGate, type Asked, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
-import type { Match, Matches } from './match.js';
+import type { Match, Matches, PreparedCommand, TriggerIndex } from './match.js';
+import type { ViewerFacts } from '../viewers/index.js';
 import type { CommandWorld, RefusedChange, UseChange } from './state.js';
 
-export type CommandChange = UseChange | RefusedChange | CounterChange | DrawChange;
+export type CommandChange = UseChange | RefusedChange | RoutineChange;
 
 export interface CommandDecision {
   readonly commandId: string | undefined;
   readonly changes: readonly CommandChange[];
-  readonly effects: readonly SayEffect[];
+  readonly effects: readonly RoutineEffect[];
   readonly why: Why;
+  /** what was begun */
+  readonly started: readonly Started[];
 }
 
 /** A refused viewer is told so at most once in this many milliseconds. */
@@ -55,31 +61,55 @@ export function decideCommand(line: ChatLine, world: CommandWorld): CommandDecis
 
 function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   const { match, line, world } = asked;
-  const { command, routine, title, inputNames } = match.prepared;
-  const result = runRoutine(routine, occasionOf(asked, read, 1), world, inputNames);
-  checks.push(...result.checks);
-  const lines = result.effects.reduce((sum, effect) => sum + effect.lines.length, 0);
-  const said = lines === 0 && routine.steps.some(({ kind }) => kind === 'say') ? ', nothing to say' : '';
-  const noted = result.checks.some(({ rule }) => /^No value is called|^The text/u.test(rule));
+  const { command, routine, title } = match.prepared;
+  const busy = refusalOfStart(routine, world);
+  if (busy !== undefined) {
+    checks.push(busy);
+    const brief = busy.measure === 'it runs' ? 'runs already' : 'too many wait their turn';
+    return refuse({ outcome: 'waiting', brief, gate: undefined }, asked, checks);
+  }
+  const occasion = occasionOf(asked, read, 1);
+  const segment = startRun(routine, occasion, world, checks);
+  const started: Started = {
+    ...segment,
+    id: runId(line.id, command.id),
+    owner: command.id,
+    title,
+    occasion,
+  };
   return {
     commandId: command.id,
-    changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }, ...result.changes],
-    effects: result.effects,
-    why: {
-      outcome: 'ran',
-      brief: `ran ${title}${said === '' && noted ? ', with a note' : said}`,
-      checks,
-      decided: `Ran ${title}, ${saidInWords(lines)}`,
-    },
+    changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }, ...segment.changes],
+    effects: segment.effects,
+    started: [started],
+    why: { outcome: 'ran', checks: segment.checks, ...ranInWords(started, routine) },
   };
 }
+
+function ranInWords(
+  { title, effects, checks, run: waits, ended }: Started,
+  { routine }: PreparedCommand['routine'],
+): Pick<Why, 'brief' | 'decided'> {
+  const lines = effects.reduce((sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0), 0);
+  const speaks = allSteps(routine.steps).some(({ kind }) => SPEAKING.includes(kind));
+  const noted = checks.some(({ rule }) => /^No value is called|^The text/u.test(rule));
+  const goesOn = waits === undefined ? '' : waits.awaiting.for === 'turn' ? ', waits its turn' : ', goes on';
+  const over = ended?.how === 'limited' || ended?.how === 'failed' ? `, ended: ${ended.words}` : '';
+  const silent = lines === 0 && speaks && goesOn === '' && over === '' ? ', nothing to say' : '';
+  return {
+    brief: `ran ${title}${silent === '' && noted ? ', with a note' : silent}${goesOn}${over}`,
+    decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it goes on later'}${over}`,
+  };
+}
+
+const SPEAKING: readonly string[] = ['say', 'reply', 'tell'];
 
 /** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
 function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   const { match, line, world } = asked;
   const decided = `Did not run: ${stop.brief}`;
   const why = { outcome: stop.outcome, brief: stop.brief, checks, decided };
-  const base = { commandId: match.prepared.command.id, changes: [], effects: [], why };
+  const base = { commandId: match.prepared.command.id, changes: [], effects: [], started: [], why };
   const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
   if (own === undefined && stop.usage === undefined) return base;
   const told = world.toldRefusal(line.viewer);
@@ -105,10 +135,13 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
   const { line, world, match } = asked;
   const refused = { why: stop.brief, wait: new Span(Math.ceil((stop.wait ?? 0) / 1000)) };
   const rendered = renderText(text, {
-    values: textValues(occasionOf(asked, { values: {}, target: undefined }, 0), world, { refused }),
+    values: textValues(occasionOf(asked, { values: {}, target: undefined }, 0), world, {}, line.at, {
+      refused,
+    }),
     known: knownValues(
       match.prepared.inputNames,
-      world.counterNames(),
+      world,
+      [],
       REFUSAL_VALUES.map(({ path }) => path),
     ),
     chance: world.chance,
@@ -119,18 +152,21 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
 }
 
 function occasionOf({ match, line, world, use }: Asked, read: ReadInputs, counted: 0 | 1): Occasion {
-  const { command, title } = match.prepared;
+  const { title, inputNames } = match.prepared;
   const viewer = world.viewerOf(line);
   const [first = ''] = match.typed.split(/\s/u);
   return {
-    owner: command.id,
+    cause: line.id,
+    by: title,
     viewer,
     roles: line.roles,
     target: read.target ?? (match.kind === 'name' ? named(first, world) : undefined) ?? viewer,
     inputs: { ...match.groups, ...read.values },
+    inputNames,
+    line: line.id,
+    event: undefined,
     typed: match.typed,
     command: { name: title, uses: use.uses + counted, usesByViewer: use.usesByViewer + counted },
-    openCommands: () => openCommands(line, world),
     at: line.at,
   };
 }
@@ -141,21 +177,21 @@ function named(word: string, world: CommandWorld): ReturnType<CommandWorld['view
 }
 
 /** The commands a viewer may use, by name: what is on, and asks for no role they lack. */
-function openCommands(line: ChatLine, world: CommandWorld): string[] {
-  return world.index.commands
+export function openCommands(index: TriggerIndex, viewer: ViewerFacts, roles: readonly Role[]): string[] {
+  return index.commands
     .filter(
       ({ command, fault }) =>
         command.trigger.name !== '' &&
         command.enabled &&
         fault === undefined &&
-        whoGate(command.gates, line).stop === undefined,
+        whoGate(command.gates, { viewer: viewer.id, name: viewer.name, roles }).stop === undefined,
     )
     .map(({ title }) => title)
     .sort((a, b) => a.localeCompare(b));
 }
 
-function saidInWords(lines: number): string {
-  if (lines === 0) return 'nothing was left to say';
+function saidInWords(lines: number, speaks: boolean): string {
+  if (lines === 0) return speaks ? 'nothing was left to say' : 'which says nothing';
   return lines === 1 ? 'said 1 line' : `said ${String(lines)} lines`;
 }
 
@@ -200,6 +236,7 @@ function nothing(checks: readonly Check[], brief: string, decided: string): Comm
     commandId: undefined,
     changes: [],
     effects: [],
+    started: [],
     why: { outcome: 'nothing', brief, checks, decided },
   };
 }

@@ -9,7 +9,8 @@ import {
 import { costFor, figure } from '../currency/index.js';
 import { checkWhen } from '../stream/index.js';
 import { durationInWords, foldName } from '../text/index.js';
-import type { Gates, NamedViewer, RefusingGate } from './command.js';
+import type { NamedViewer } from '../viewers/index.js';
+import type { Gates, RefusingGate } from './command.js';
 import { readInputs, usageOf, type ReadInputs } from './inputs.js';
 import type { Match } from './match.js';
 import type { CommandUse, CommandWorld } from './state.js';
@@ -133,7 +134,7 @@ export const GATES: readonly Gate[] = [
 ];
 
 /** Whether the one who typed may use it at all: named viewers first, then roles. The streamer always may. */
-export function whoGate(gates: Gates, line: ChatLine): Passage {
+export function whoGate(gates: Gates, line: Pick<ChatLine, 'viewer' | 'name' | 'roles'>): Passage {
   const own = ROLE_NAMES[strongestRole(line.roles)];
   if (line.roles.includes('streamer')) return passed(whoInWords(gates.lowestRole), own);
   if (gates.never.some((named) => isNamed(named, line)))
@@ -190,7 +191,7 @@ function skips({ line, match }: Asked): boolean {
 }
 
 /** A name that was bound to a viewer holds for that viewer alone, whoever carries the name later. */
-function isNamed({ name, viewer }: NamedViewer, line: ChatLine): boolean {
+function isNamed({ name, viewer }: NamedViewer, line: Pick<ChatLine, 'viewer' | 'name'>): boolean {
   return viewer === null ? foldName(name) === foldName(line.name) : viewer === line.viewer;
 }
 

@@ -10,15 +10,19 @@ export {
   type Command,
   type CommandBody,
   type Gates,
-  type NamedViewer,
   type RefusingGate,
   type Trigger,
 } from './command.js';
-export { decideCommand, REFUSAL_PAUSE_MS, type CommandChange, type CommandDecision } from './decide.js';
+export {
+  decideCommand,
+  openCommands,
+  REFUSAL_PAUSE_MS,
+  type CommandChange,
+  type CommandDecision,
+} from './decide.js';
 export { cooldownLeft } from './gates.js';
 export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './inputs.js';
 export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand } from './match.js';
-export { compilePattern, groupNames } from './pattern.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';
 export type { CommandUse, CommandWorld, RefusedChange, UseChange } from './state.js';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { command, line, worldOf } from '../test-support/index.js';
+import { command, line, saidIn, worldOf } from '../test-support/index.js';
 import { checkCommand, decideCommand, usageOf, type Input, type InputType } from './index.js';
 
 function input(name: string, type: InputType, more: Partial<Input> = {}): Input {
@@ -34,7 +34,7 @@ describe('inputs', () => {
     ['!give @QUILLRUSH 1k', undefined],
     ['!give oxbowkid 10%', 'oxbowkid gets 41'],
   ])('%s', (text, said) => {
-    expect(typed(text).effects[0]?.lines[0] ?? '').toBe(
+    expect(saidIn(typed(text).effects)[0] ?? '').toBe(
       said ??
         'pebblewren, nobody called QUILLRUSH was ever here. Type it as !give <who> <amount: 1 to 5,000, all, half or n%> [note]',
     );
@@ -56,7 +56,7 @@ describe('inputs', () => {
     expect(decision.why).toMatchObject({ outcome: 'stopped', brief: fault });
     expect(decision.changes).toEqual([{ kind: 'refused', viewer: 'v-pebblewren', at: 1_000_000 }]);
     expect(decision.effects).toHaveLength(1);
-    expect(decision.effects[0]?.lines).toHaveLength(1);
+    expect(saidIn(decision.effects)).toHaveLength(1);
   });
 
   test('the other types', () => {
@@ -68,7 +68,7 @@ describe('inputs', () => {
         { refusals: { inputs: 'no: {{ refused.why }}' } },
         { inputs: [one] },
       );
-      return decideCommand(line(text), worldOf([made])).effects[0]?.lines[0] ?? '';
+      return saidIn(decideCommand(line(text), worldOf([made])).effects)[0] ?? '';
     };
     expect(say(input('n', 'number', { least: -5, most: 9 }), '!c -4.5')).toBe('-4.5');
     expect(say(input('n', 'number', { least: -5, most: 9 }), '!c 10')).toBe('no: 10 is over 9');

@@ -1,7 +1,6 @@
 import { readAmount } from '../currency/index.js';
-import { characterCount } from '../text/index.js';
+import { characterCount, compilePattern } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
-import { compilePattern } from './pattern.js';
 
 export const INPUT_TYPES = ['viewer', 'number', 'amount', 'choice', 'word', 'text', 'yes-no'] as const;
 export type InputType = (typeof INPUT_TYPES)[number];

@@ -1,8 +1,7 @@
 import { RE2Set } from 're2js';
 import { prepareRoutine, type PreparedRoutine } from '../routines/index.js';
-import { foldName, parseText, type ParsedText } from '../text/index.js';
+import { compilePattern, foldName, groupNames, parseText, type ParsedText } from '../text/index.js';
 import { NAME_WORDS, titleOf, type Command, type RefusingGate } from './command.js';
-import { compilePattern, groupNames } from './pattern.js';
 import { phraseForm, PhraseIndex } from './phrases.js';
 
 /** A command made ready: its texts parsed once, not on every message. */
@@ -20,7 +19,7 @@ export interface PreparedCommand {
 
 export function prepareCommand(command: Command, prefix: string, draft = false): PreparedCommand {
   const { trigger, gates, inputs } = command;
-  const routine = prepareRoutine(command.routine);
+  const routine = prepareRoutine(command.id, titleOf(command, prefix), command.routine);
   const refusals = new Map<RefusingGate, ParsedText>();
   for (const [gate, source] of Object.entries(gates.refusals)) {
     const result = parseText(source);

@@ -1,4 +1,4 @@
-import { sayOnly, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
+import { routineOf, sayOnly, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from './command.js';
 import type { Input, InputType } from './inputs.js';
 
@@ -33,19 +33,17 @@ function starter(id: string, what: string, parts: Parts): Starter {
       trigger: { ...BLANK_COMMAND.trigger, ...trigger },
       gates: { ...BLANK_COMMAND.gates, ...gates },
       inputs,
-      routine: routineOf(parts),
+      routine: routineFor(parts),
     },
   };
 }
 
-function routineOf({ says = [], order = 'bag', counter }: Parts): Routine {
+function routineFor({ says = [], order = 'bag', counter }: Parts): Routine {
   if (counter === undefined && says.length === 1) return sayOnly(says[0] ?? '');
-  return {
-    steps: [
-      ...(counter === undefined ? [] : [{ ...counter, kind: 'counter' as const, id: 'count' }]),
-      { kind: 'say', id: 'say', texts: says, order },
-    ],
-  };
+  return routineOf([
+    ...(counter === undefined ? [] : [{ ...counter, kind: 'counter' as const, id: 'count' }]),
+    { kind: 'say', id: 'say', texts: says, order },
+  ]);
 }
 
 export const STARTERS: readonly Starter[] = [

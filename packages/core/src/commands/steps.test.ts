@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { chanceFrom } from '../random/index.js';
-import { checkRoutine, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
-import { command, line, worldOf } from '../test-support/index.js';
+import { checkRoutine, routineOf, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
+import { command, line, saidIn, worldOf } from '../test-support/index.js';
 import { decideCommand } from './index.js';
 
 const say = (texts: string[], order: SayStep['order'] = 'random'): SayStep => ({
@@ -20,7 +20,7 @@ const count = (more: Partial<CounterStep> = {}): CounterStep => ({
   ...more,
 });
 const depth = (...steps: Routine['steps']): ReturnType<typeof command> =>
-  command('c1', '', { name: 'depth' }, {}, { routine: { steps } });
+  command('c1', '', { name: 'depth' }, {}, { routine: routineOf(steps) });
 const AT_212 = { counter: () => ({ value: 212, most: 268 }), counterNames: () => ['depth'] };
 
 describe('steps', () => {
@@ -54,7 +54,7 @@ describe('steps', () => {
   test('of several texts one is drawn, told in the why, and remembered where it must be', () => {
     const world = worldOf([depth(say(['one', 'two', 'three'], 'bag'))], { chance: chanceFrom(() => 0.99) });
     const decision = decideCommand(line('!depth'), world);
-    const said = decision.effects[0]?.lines[0];
+    const said = saidIn(decision.effects)[0];
     expect(['one', 'two', 'three']).toContain(said);
     expect(decision.changes[1]).toMatchObject({
       kind: 'draw',
@@ -66,19 +66,19 @@ describe('steps', () => {
   });
 
   test.each<[string, Routine, string, RegExp]>([
-    ['nothing', { steps: [] }, 'steps', /add a step/u],
-    ['no text', { steps: [say([])] }, 'steps.0.texts.0', /Write what/u],
-    ['too many texts', { steps: [say(Array<string>(51).fill('x'))] }, 'steps.0.texts', /at most 50/u],
-    ['a second text that cannot be read', { steps: [say(['x', '{{'])] }, 'steps.0.texts.1', /Line 1/u],
-    ['two steps of one id', { steps: [say(['x']), say(['y'])] }, 'steps', /one id/u],
-    ['a counter without a name', { steps: [count({ counter: '' })] }, 'steps.0.counter', /Name the counter/u],
+    ['nothing', routineOf([]), 'steps', /add a step/u],
+    ['no text', routineOf([say([])]), 'steps.0.texts.0', /Write what/u],
+    ['too many texts', routineOf([say(Array<string>(51).fill('x'))]), 'steps.0.texts', /at most 50/u],
+    ['a second text that cannot be read', routineOf([say(['x', '{{'])]), 'steps.0.texts.1', /Line 1/u],
+    ['two steps of one id', routineOf([say(['x']), say(['y'])]), 'steps', /one id/u],
+    ['a counter without a name', routineOf([count({ counter: '' })]), 'steps.0.counter', /Name the counter/u],
     [
       'a counter of two words',
-      { steps: [count({ counter: 'how deep' })] },
+      routineOf([count({ counter: 'how deep' })]),
       'steps.0.counter',
       /letters, digits/u,
     ],
-    ['half a step', { steps: [count({ change: 'add', amount: 0.5 })] }, 'steps.0.amount', /whole number/u],
+    ['half a step', routineOf([count({ change: 'add', amount: 0.5 })]), 'steps.0.amount', /whole number/u],
   ])('%s is not saved', (_, routine, place, words) => {
     expect(checkRoutine(routine)).toEqual({ [place]: expect.stringMatching(words) });
   });

@@ -61,3 +61,25 @@ function shareOf(word: string): number | undefined {
 export function figure(amount: number): string {
   return amount.toLocaleString('en');
 }
+
+/**
+ * Money in words: `5.00 EUR`.
+ *
+ * @param minor minor units, such as cents
+ * @param code ISO 4217; one that is not known is taken to have two decimals
+ */
+export function amountInWords(minor: number, code: string): string {
+  const digits = decimalsOf(code);
+  return `${(minor / 10 ** digits).toFixed(digits)} ${code}`;
+}
+
+function decimalsOf(code: string): number {
+  try {
+    return (
+      new Intl.NumberFormat('en', { style: 'currency', currency: code }).resolvedOptions()
+        .maximumFractionDigits ?? 2
+    );
+  } catch {
+    return 2;
+  }
+}

@@ -1,2 +1,2 @@
-export { figure, readAmount, type AmountResult } from './amount.js';
+export { amountInWords, figure, readAmount, type AmountResult } from './amount.js';
 export { costFor, FREE, type Cost, type Standing } from './cost.js';

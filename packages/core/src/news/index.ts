@@ -17,6 +17,8 @@ export interface LineView {
   readonly outcome: Outcome;
   /** the why in a few words; empty when there is nothing to tell */
   readonly brief: string;
+  /** true when it was taken out of chat */
+  readonly removed: boolean;
 }
 
 export const CONNECTION_STATES = ['connecting', 'connected', 'limited', 'lost', 'refused'] as const;
@@ -50,7 +52,7 @@ export interface StreamView {
   readonly known: boolean;
 }
 
-export const ACTIVITY_KINDS = ['connection', 'arrival', 'ran', 'stopped', 'changed'] as const;
+export const ACTIVITY_KINDS = ['connection', 'arrival', 'ran', 'stopped', 'changed', 'event'] as const;
 export type ActivityKind = (typeof ACTIVITY_KINDS)[number];
 
 export interface ActivityView {
@@ -60,6 +62,26 @@ export interface ActivityView {
   /** who or what it is about, shown strong */
   readonly subject: string;
   readonly text: string;
+}
+
+export const RUN_ENDINGS = ['done', 'stopped', 'failed', 'limited', 'refused', 'going'] as const;
+/** How a run ended; refused: it was not begun; going: it goes on. */
+export type RunEnding = (typeof RUN_ENDINGS)[number];
+
+/** One run as Review shows it. */
+export interface RunView {
+  readonly id: string;
+  readonly at: string;
+  readonly endedAt: string | null;
+  /** the routine's id, or the command's */
+  readonly owner: string;
+  readonly title: string;
+  /** what started it, in words */
+  readonly by: string;
+  readonly viewer: string;
+  readonly ended: RunEnding;
+  /** in words, empty when there is nothing to add */
+  readonly words: string;
 }
 
 export interface NewsOf {
@@ -72,6 +94,15 @@ export interface NewsOf {
   commands: { readonly count: number };
   stream: StreamView;
   counter: { readonly name: string; readonly value: number | null };
+  /** a run began, went on or ended */
+  run: RunView;
+  /** a routine was made, changed, removed or put back */
+  routine: { readonly id: string };
+  list: { readonly id: string };
+  webhook: { readonly name: string };
+  delivery: { readonly id: string };
+  /** lines that were taken out of chat */
+  removed: { readonly ids: readonly string[] };
   setting: { readonly key: string };
   /** somebody's texts and names were erased from what pages show */
   erased: { readonly viewer: string };

@@ -1,2 +1,2 @@
-export type { Change, Decision, Effect, World } from './decision.js';
+export type { ArrivalChange, Change, Decision, Effect, World } from './decision.js';
 export { decideLine, STAGES, type Stage } from './stages.js';

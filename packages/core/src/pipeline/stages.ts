@@ -1,6 +1,12 @@
 import type { ChatLine, Check } from '../chat/index.js';
 import { decideCommand } from '../commands/index.js';
+import { decideArrival } from './arrivals.js';
 import type { Decision, World } from './decision.js';
+
+/** What a stage that lets a message go on has to say, and to do. */
+export type PassedOn = Pick<Decision, 'changes' | 'effects' | 'started'> & {
+  readonly passOn: readonly Check[];
+};
 
 /**
  * One stage of a message's way. It ends the way with a decision, or passes the message
@@ -8,8 +14,10 @@ import type { Decision, World } from './decision.js';
  */
 export interface Stage {
   readonly name: string;
-  decide(line: ChatLine, world: World): Decision | { readonly passOn: readonly Check[] };
+  decide(line: ChatLine, world: World): Decision | PassedOn;
 }
+
+const NOTHING: PassedOn = { passOn: [], changes: [], effects: [], started: [] };
 
 const speaker: Stage = {
   name: 'speaker',
@@ -17,7 +25,16 @@ const speaker: Stage = {
     if (line.viewer === world.self) return nothing('own line', 'The bot’s own lines start nothing');
     if (world.viewerOf(line).ignored)
       return nothing('ignored', `${line.name} is marked as ignored and starts nothing`);
-    return { passOn: [] };
+    return NOTHING;
+  },
+};
+
+/** Somebody's first message of the stream, or after a long time, may start routines, and goes on. */
+const arrivals: Stage = {
+  name: 'arrivals',
+  decide(line, world) {
+    const { checks, ...arrival } = decideArrival(line, world);
+    return { ...arrival, passOn: checks };
   },
 };
 
@@ -25,6 +42,7 @@ function nothing(brief: string, decided: string): Decision {
   return {
     changes: [],
     effects: [],
+    started: [],
     commandId: undefined,
     why: { outcome: 'nothing', brief, checks: [], decided },
   };
@@ -33,17 +51,32 @@ function nothing(brief: string, decided: string): Decision {
 const commands: Stage = { name: 'commands', decide: decideCommand };
 
 /** The stages of a message's way, in order. This is the one place that says it. */
-export const STAGES: readonly Stage[] = [speaker, commands];
+export const STAGES: readonly Stage[] = [speaker, arrivals, commands];
 
 /** Takes a message through all stages. Pure: the same message, world and time give the same decision. */
 export function decideLine(line: ChatLine, world: World): Decision {
-  const before: Check[] = [];
+  const passed: PassedOn[] = [];
   for (const stage of STAGES) {
     const result = stage.decide(line, world);
-    if (!('passOn' in result))
-      return { ...result, why: { ...result.why, checks: [...before, ...result.why.checks] } };
-    before.push(...result.passOn);
+    if (!('passOn' in result)) return joined(passed, result);
+    passed.push(result);
   }
-  const decision = nothing('nothing to do', 'No rule applied');
-  return { ...decision, why: { ...decision.why, checks: before } };
+  return joined(passed, nothing('nothing to do', 'No rule applied'));
+}
+
+function joined(passed: readonly PassedOn[], { why, ...decision }: Decision): Decision {
+  const started = passed.flatMap((each) => each.started);
+  const begun = started.map(({ title }) => title).join(', ');
+  // A line that only started a routine by being the first has run something, and says so.
+  const told =
+    begun === '' || why.outcome !== 'nothing'
+      ? why
+      : { ...why, outcome: 'ran' as const, brief: `started ${begun}`, decided: `Started ${begun}` };
+  return {
+    commandId: decision.commandId,
+    changes: [...passed.flatMap(({ changes }) => changes), ...decision.changes],
+    effects: [...passed.flatMap(({ effects }) => effects), ...decision.effects],
+    started: [...started, ...decision.started],
+    why: { ...told, checks: [...passed.flatMap(({ passOn }) => passOn), ...why.checks] },
+  };
 }

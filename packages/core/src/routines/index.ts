@@ -1,15 +1,113 @@
-export { checkRoutine, counterNameFault, textFault, type Faults } from './check.js';
-export { countersOf, prepareRoutine, runRoutine, type PreparedRoutine } from './run.js';
 export {
-  COUNTER_CHANGES,
+  checkRoutine,
+  isCounterNumber,
+  textFault,
+  wordFault,
+  type Faults,
+  type Surroundings,
+} from './check.js';
+export { conditionsInWords, rowInWords } from './compare.js';
+export {
+  allRows,
+  ALONE,
+  COMPARISON_WORDS,
+  COMPARISONS,
+  isGroup,
+  type Comparison,
+  type ConditionRow,
+  type Conditions,
+} from './conditions.js';
+export {
+  EVENT_KINDS,
+  EVENT_NAMES,
+  EVENT_WORDS,
+  LEAST_LIMIT,
+  triggerInWords,
+  type ChannelEvent,
+  type EventFacts,
+  type EventKind,
+  type EventTrigger,
+} from './event.js';
+export {
+  blankInWords,
+  NO_NAMES,
+  plainText,
+  type Blank,
+  type LinePart,
+  type Names,
+  type WordOf,
+} from './form.js';
+export { filledBlanks, kindOf, STEP_GROUPS, STEP_KINDS, textsOf, type StepKind } from './kinds/index.js';
+export {
+  beginBy,
+  BLANK_ROUTINE,
+  checkNamedRoutine,
+  decideEvent,
+  routineBody,
+  type Happening,
+  type NamedRoutine,
+  type NamedRoutineBody,
+  type PreparedNamed,
+  type Started,
+} from './named.js';
+export { prepareRoutine, type PreparedRoutine } from './prepare.js';
+export {
+  callFault,
+  countersOf,
+  listsOf,
+  routinesOf,
+  webhooksOf,
+  withReferences,
+  wordsOf,
+  type Caller,
+} from './references.js';
+export { refusalOfStart, resumeRun, runId, startRun, type Answer, type Segment } from './run.js';
+export {
+  restoreRun,
+  saveRun,
+  type Awaiting,
+  type RunEnd,
+  type RunState,
+  type SavedRun,
+} from './run-state.js';
+export { sentenceOf } from './sentence.js';
+export { stepSchemas, type Schema } from './shape.js';
+export {
+  AFTER_RESTART,
   COUNTER_LIMIT,
+  MESSAGES_LIMIT,
+  NAME_LIMIT,
+  routineOf,
   sayOnly,
   STEPS_LIMIT,
   TEXTS_LIMIT,
+  WAIT_LIMIT,
+  WHILE_RUNNING,
+  type Branch,
   type CounterStep,
+  type IfStep,
+  type PickStep,
   type Routine,
   type SayStep,
+  type Span,
   type Step,
+  type StepKindName,
+  type StepOf,
 } from './step.js';
-export { knownValues, textValues } from './values.js';
-export type { CounterChange, CounterState, DrawChange, Occasion, RoutineWorld, SayEffect } from './world.js';
+export { allSteps, innerLists, stepsAt, withInnerList, withStepsAt } from './tree.js';
+export { knownValues, textValues, type NamesIn } from './values.js';
+export type {
+  AskEffect,
+  CounterChange,
+  CounterState,
+  DrawChange,
+  KeptSpan,
+  Occasion,
+  PostChange,
+  RememberedChange,
+  RoutineChange,
+  RoutineEffect,
+  RoutineWorld,
+  RunChange,
+  SayEffect,
+} from './world.js';

@@ -1,23 +1,75 @@
 import type { Role } from '../chat/index.js';
 import type { DrawOrder } from '../random/index.js';
+import type { Conditions } from './conditions.js';
 
-/** Says one of its texts in chat. */
-export interface SayStep {
-  readonly kind: 'say';
-  /** names the step within its routine, so that what is remembered of it survives moving it */
+/** Every step has an id that names it within its routine, so that what is remembered of it survives moving it. */
+interface Base {
   readonly id: string;
+}
+
+/** What becomes of the rest when a step fails. */
+export const AFTER_FAILURE = ['go-on', 'stop'] as const;
+interface MayFail {
+  readonly ifFails: (typeof AFTER_FAILURE)[number];
+}
+
+interface Speaks extends Base {
   /** Liquid, at least one */
   readonly texts: readonly string[];
   /** how one of several texts is chosen */
   readonly order: DrawOrder;
 }
 
-export const COUNTER_CHANGES = ['add', 'set', 'typed'] as const;
+/** Says one of its texts in chat. */
+export interface SayStep extends Speaks {
+  readonly kind: 'say';
+}
+/** Answers the message that started the routine, as a thread where the platform has them. */
+export interface ReplyStep extends Speaks {
+  readonly kind: 'reply';
+}
+/** Says it to the viewer alone. */
+export interface TellStep extends Speaks {
+  readonly kind: 'tell';
+}
 
+export interface WaitStep extends Base {
+  readonly kind: 'wait';
+  /** 1 to 300 */
+  readonly seconds: number;
+}
+
+/** Draws a line of a list and remembers it for this run. */
+export interface DrawStep extends Base, MayFail {
+  readonly kind: 'draw';
+  /** the list's id */
+  readonly list: string;
+  readonly order: DrawOrder;
+  /** the word it is then known by: `remembered.question` */
+  readonly name: string;
+}
+
+export const SPANS = ['run', 'viewer', 'stream', 'good'] as const;
+/** How long, or for whom, something is remembered. */
+export type Span = (typeof SPANS)[number];
+
+export interface RememberStep extends Base {
+  readonly kind: 'remember';
+  readonly name: string;
+  /** Liquid */
+  readonly text: string;
+  readonly span: Span;
+}
+export interface ForgetStep extends Base {
+  readonly kind: 'forget';
+  readonly name: string;
+  readonly span: Span;
+}
+
+export const COUNTER_CHANGES = ['add', 'set', 'typed'] as const;
 /** Changes a counter. */
-export interface CounterStep {
+export interface CounterStep extends Base {
   readonly kind: 'counter';
-  readonly id: string;
   readonly counter: string;
   /** typed: as the one who typed it says behind the command, `+1`, `-2` or `40`; with nothing typed it stays */
   readonly change: (typeof COUNTER_CHANGES)[number];
@@ -26,20 +78,108 @@ export interface CounterStep {
   readonly lowestRole: Role;
 }
 
-export type Step = SayStep | CounterStep;
+export interface IfStep extends Base {
+  readonly kind: 'if';
+  readonly conditions: Conditions;
+  readonly then: readonly Step[];
+  readonly otherwise: readonly Step[];
+}
+
+export interface Branch {
+  readonly id: string;
+  /** how likely, beside the others; at least 1 */
+  readonly weight: number;
+  readonly steps: readonly Step[];
+}
+export interface PickStep extends Base {
+  readonly kind: 'pick';
+  readonly branches: readonly Branch[];
+}
+
+/** Runs another routine, with the same occasion. */
+export interface RunStep extends Base, MayFail {
+  readonly kind: 'run';
+  /** the routine's id */
+  readonly routine: string;
+}
+export interface StopStep extends Base {
+  readonly kind: 'stop';
+}
+
+/** Takes the last messages out of chat. */
+export interface ClearStep extends Base, MayFail {
+  readonly kind: 'clear';
+}
+/** Writes a text file for streaming software to read. */
+export interface OutputStep extends Base, MayFail {
+  readonly kind: 'output';
+  readonly file: string;
+  /** Liquid */
+  readonly text: string;
+}
+/** Sends JSON to a webhook; it is tried again until it arrives. */
+export interface PostStep extends Base, MayFail {
+  readonly kind: 'post';
+  /** the webhook's name */
+  readonly webhook: string;
+  /** Liquid that comes to JSON */
+  readonly body: string;
+}
+
+export type Step =
+  | SayStep
+  | ReplyStep
+  | TellStep
+  | WaitStep
+  | DrawStep
+  | RememberStep
+  | ForgetStep
+  | CounterStep
+  | IfStep
+  | PickStep
+  | RunStep
+  | StopStep
+  | ClearStep
+  | OutputStep
+  | PostStep;
+export type StepKindName = Step['kind'];
+export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
+
+export const WHILE_RUNNING = ['beside', 'turn', 'skip'] as const;
+export const AFTER_RESTART = ['go-on', 'end'] as const;
 
 /** What is done, step by step. */
 export interface Routine {
   readonly steps: readonly Step[];
+  /** what becomes of a start while it runs: beside it, in turn behind it, or not at all */
+  readonly whileRunning: (typeof WHILE_RUNNING)[number];
+  /** what becomes of it when Gully starts anew while it waits */
+  readonly afterRestart: (typeof AFTER_RESTART)[number];
 }
 
+/** Steps a routine may have, and a run may take. */
 export const STEPS_LIMIT = 100;
 export const TEXTS_LIMIT = 50;
-export const COUNTER_NAME_LIMIT = 30;
+export const NAME_LIMIT = 30;
 /** A counter goes up and down to this, well within what is counted exactly. */
 export const COUNTER_LIMIT = 1_000_000_000;
+/** Seconds a run may wait in all. */
+export const WAIT_LIMIT = 300;
+/** Messages a run may say. */
+export const MESSAGES_LIMIT = 10;
+/** Routines within routines. */
+export const DEPTH_LIMIT = 8;
+/** Starts that wait for their turn behind a running one. */
+export const TURNS_LIMIT = 50;
+export const BRANCHES_LIMIT = 20;
+export const REMEMBERED_LIMIT = 400;
+
+/** A routine of these steps, with everything else as for a new one. */
+export function routineOf(steps: readonly Step[]): Routine {
+  return { steps, whileRunning: 'beside', afterRestart: 'go-on' };
+}
 
 /** A routine that says one text. */
 export function sayOnly(text: string, id = 'say'): Routine {
-  return { steps: [{ kind: 'say', id, texts: [text], order: 'random' }] };
+  return routineOf([{ kind: 'say', id, texts: [text], order: 'random' }]);
 }

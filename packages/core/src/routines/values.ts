@@ -1,44 +1,81 @@
 import { ROLE_NAMES, strongestRole, type Role } from '../chat/index.js';
+import { listWord } from '../lists/index.js';
 import { CounterValue, Moment, Span, VALUES, type TextValues } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
-import type { Occasion, RoutineWorld } from './world.js';
+import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 
 const COMMON = VALUES.map(({ path }) => path);
 
-/** The paths a text may use, given the inputs declared and the counters there are. */
+/** What of a world bears a name of its own. */
+export type NamesIn = Pick<RoutineWorld, 'counterNames' | 'rememberedNames' | 'lists'>;
+
+/**
+ * The paths a text may use, given the inputs declared and what there is.
+ *
+ * @param words what the run itself remembers
+ * @param more further paths, such as those of a refusal
+ */
 export function knownValues(
   inputs: readonly string[],
-  counters: readonly string[],
+  world: NamesIn,
+  words: readonly string[] = [],
   more: readonly string[] = [],
 ): ReadonlySet<string> {
+  const kept = world.rememberedNames();
   return new Set([
     ...COMMON,
     ...inputs.map((name) => `input.${name}`),
-    ...counters.flatMap((name) => [`counter.${name}`, `counter.${name}.most`]),
+    ...world.counterNames().flatMap((name) => [`counter.${name}`, `counter.${name}.most`]),
+    ...[...kept, ...words].map((name) => `remembered.${name}`),
+    ...kept.flatMap((name) => [`viewer.remembered.${name}`, `target.remembered.${name}`]),
+    ...world.lists().flatMap(({ name }) => LIST_VALUES.map((value) => `list.${listWord(name)}.${value}`)),
     ...more,
   ]);
 }
 
-/** The values of one rendering, as `VALUES` lists them. */
+const LIST_VALUES = ['lines', 'left'];
+
+/**
+ * The values of one rendering, as `VALUES` lists them.
+ *
+ * @param memory what is remembered for this run alone
+ * @param at now; later than the occasion's after a wait
+ */
 export function textValues(
   occasion: Occasion,
   world: RoutineWorld,
+  memory: Readonly<Record<string, string>> = {},
+  at = occasion.at,
   more: Readonly<Record<string, unknown>> = {},
 ): TextValues {
-  const { viewer, target, inputs, typed, command, at } = occasion;
+  const { viewer, target, inputs, typed, command, event } = occasion;
   const { stream, timeZone } = world;
   return {
-    viewer: personValues(viewer, occasion.roles, timeZone),
-    target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, timeZone),
+    viewer: personValues(viewer, occasion.roles, world),
+    target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
-    commands: { open: occasion.openCommands },
+    commands: { open: () => world.openCommands(viewer, occasion.roles) },
     counter: Object.fromEntries(
       world.counterNames().map((name) => {
         const { value, most } = world.counter(name) ?? { value: 0, most: 0 };
         return [name, new CounterValue(value, most)];
       }),
     ),
+    remembered: {
+      ...keptOf(['good', 'stream', 'viewer'], viewer.id, world),
+      ...memory,
+    },
+    list: Object.fromEntries(
+      world.lists().map(({ name, size, left }) => [listWord(name), { lines: size, left }]),
+    ),
+    event: {
+      kind: event?.kind ?? '',
+      count: event?.count ?? 0,
+      amount: event?.amount ?? '',
+      message: event?.message ?? '',
+      recipient: event?.recipient ?? '',
+    },
     stream: {
       live: stream.live,
       uptime: stream.liveSince === undefined ? null : new Span((at - stream.liveSince) / 1000),
@@ -56,8 +93,9 @@ export function textValues(
 function personValues(
   person: ViewerFacts,
   roles: readonly Role[],
-  timeZone: string,
+  world: RoutineWorld,
 ): Record<string, unknown> {
+  const { timeZone } = world;
   return {
     name: person.name,
     role: ROLE_NAMES[strongestRole(roles)],
@@ -66,5 +104,17 @@ function personValues(
     first_seen: new Moment(person.firstSeen, timeZone),
     followed_since: person.followedSince === undefined ? null : new Moment(person.followedSince, timeZone),
     subscribed_months: person.subscribedMonths,
+    remembered: keptOf(['viewer'], person.id, world),
   };
+}
+
+/** What is remembered under each word; of several spans, the last that knows it. */
+function keptOf(spans: readonly KeptSpan[], viewer: string, world: RoutineWorld): Record<string, string> {
+  const kept: Record<string, string> = {};
+  for (const name of world.rememberedNames())
+    for (const span of spans) {
+      const text = world.remembered(span, span === 'viewer' ? viewer : '', name);
+      if (text !== undefined) kept[name] = text;
+    }
+  return kept;
 }

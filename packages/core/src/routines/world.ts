@@ -1,13 +1,21 @@
 import type { Role } from '../chat/index.js';
+import type { DrawnChange, ListView } from '../lists/index.js';
 import type { Chance, DrawState } from '../random/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
+import type { EventFacts } from './event.js';
+import type { PreparedRoutine } from './prepare.js';
+import type { RunState } from './run-state.js';
+import type { Span } from './step.js';
 
 export interface CounterState {
   readonly value: number;
   /** the highest it has been */
   readonly most: number;
 }
+
+/** For whom, or how long, something is remembered outside a run. */
+export type KeptSpan = Exclude<Span, 'run'>;
 
 /** What texts and steps look at. The server gives the real one, rehearsal a copy. */
 export interface RoutineWorld {
@@ -21,23 +29,41 @@ export interface RoutineWorld {
   counterNames(): readonly string[];
   /** what is remembered of a step's draws */
   drawState(owner: string, step: string): DrawState | undefined;
+  lists(): readonly ListView[];
+  /** by id */
+  list(id: string): ListView | undefined;
+  /** @param viewer the viewer's id; of no account for what is not remembered by viewer */
+  remembered(span: KeptSpan, viewer: string, name: string): string | undefined;
+  rememberedNames(): readonly string[];
+  /** a routine that another may run, by id */
+  routine(id: string): PreparedRoutine | undefined;
+  webhookNames(): readonly string[];
+  /** how many runs of a routine are under way, and how many starts wait behind them */
+  runsOf(owner: string): { readonly running: number; readonly inTurn: number };
+  /** names of the commands open to a viewer; asked only when a text wants them */
+  openCommands(viewer: ViewerFacts, roles: readonly Role[]): readonly string[];
 }
 
-/** Who and what started a routine. */
+/** Who and what started a routine. It is kept as JSON while a run waits. */
 export interface Occasion {
-  /** what the routine belongs to; with a step's id it names what is remembered of the step */
-  readonly owner: string;
+  /** names the message or event; with the routine it names the run */
+  readonly cause: string;
+  /** in words, for lists of what ran: `!question` or `a raid` */
+  readonly by: string;
   readonly viewer: ViewerFacts;
   /** roles at this message, which may be newer than those last stored */
   readonly roles: readonly Role[];
   /** the viewer named, else the one who typed */
   readonly target: ViewerFacts;
   readonly inputs: Readonly<Record<string, unknown>>;
+  /** the names of the inputs declared, for telling unknown values */
+  readonly inputNames: readonly string[];
   /** all that was typed */
   readonly typed: string;
+  /** the message to answer to, undefined where there was none */
+  readonly line: string | undefined;
   readonly command: { readonly name: string; readonly uses: number; readonly usesByViewer: number };
-  /** names of the commands open to the viewer; asked only when a text wants them */
-  readonly openCommands: () => readonly string[];
+  readonly event: EventFacts | undefined;
   readonly at: number;
 }
 
@@ -49,7 +75,7 @@ export interface CounterChange {
   readonly at: number;
 }
 
-/** A draw to be remembered. */
+/** A draw among a step's texts, to be remembered. */
 export interface DrawChange {
   readonly kind: 'draw';
   readonly owner: string;
@@ -57,9 +83,47 @@ export interface DrawChange {
   readonly state: DrawState;
 }
 
-/** Something to be done once the changes are on disk. */
+/** Something remembered, or with null forgotten. */
+export interface RememberedChange {
+  readonly kind: 'remembered';
+  readonly span: KeptSpan;
+  /** the viewer's id; empty for what is not remembered by viewer */
+  readonly viewer: string;
+  readonly name: string;
+  readonly text: string | null;
+  readonly at: number;
+}
+
+/** A post to a webhook, on disk before it is tried, so that it survives a restart. */
+export interface PostChange {
+  readonly kind: 'post';
+  /** unlike that of any other post, so that what is sent twice is known to be the same */
+  readonly id: string;
+  readonly webhook: string;
+  readonly body: string;
+  readonly at: number;
+}
+
+/** A run that goes on later is kept; one that ended is let go. */
+export type RunChange =
+  | { readonly kind: 'run'; readonly run: RunState }
+  | { readonly kind: 'run-ended'; readonly id: string; readonly owner: string };
+
+export type RoutineChange =
+  CounterChange | DrawChange | DrawnChange | RememberedChange | PostChange | RunChange;
+
+/** Says lines, in chat for all, unless `to` says otherwise. */
 export interface SayEffect {
   readonly kind: 'say';
   /** ready for chat: cleaned, and split into lines a server takes */
   readonly lines: readonly string[];
+  readonly to?: { readonly how: 'reply' | 'tell'; readonly name: string; readonly line: string | undefined };
+  /** true for what a run says beyond its first message; it lets answers to others go first */
+  readonly later?: boolean;
 }
+
+/** Done outside, and the run goes on with what came of it. */
+export type AskEffect =
+  { readonly kind: 'clear' } | { readonly kind: 'output'; readonly file: string; readonly text: string };
+
+export type RoutineEffect = SayEffect | (AskEffect & { readonly run: string });

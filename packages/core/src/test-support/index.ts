@@ -1,1 +1,2 @@
-export { command, line, NOT_USED, worldOf } from './world.js';
+export { command, line, NOT_USED, saidIn, worldOf } from './world.js';
+export { occasion, TestChannel, TestList } from './routines.js';

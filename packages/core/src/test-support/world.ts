@@ -1,6 +1,7 @@
 import type { ChatLine, Role } from '../chat/index.js';
 import {
   BLANK_COMMAND,
+  openCommands,
   prepareCommand,
   TriggerIndex,
   type Command,
@@ -8,7 +9,7 @@ import {
   type Gates,
   type Trigger,
 } from '../commands/index.js';
-import type { World } from '../pipeline/index.js';
+import type { Effect, World } from '../pipeline/index.js';
 import { chanceFrom } from '../random/index.js';
 import { sayOnly } from '../routines/index.js';
 import { OFFLINE } from '../stream/index.js';
@@ -48,6 +49,10 @@ const KNOWN = ['pebblewren', 'quillrush', 'oxbowkid'];
 
 /** A channel with these commands in which nothing has happened yet. */
 export function worldOf(commands: readonly Command[], more: Partial<World> = {}, prefix = '!'): World {
+  const index = new TriggerIndex(
+    commands.map((each) => prepareCommand(each, prefix)),
+    prefix,
+  );
   const facts = (name: string): ViewerFacts => strangerFacts(`v-${name}`, name, [], 0);
   return {
     self: 'self',
@@ -58,10 +63,18 @@ export function worldOf(commands: readonly Command[], more: Partial<World> = {},
     counter: () => undefined,
     counterNames: () => [],
     drawState: () => undefined,
-    index: new TriggerIndex(
-      commands.map((each) => prepareCommand(each, prefix)),
-      prefix,
-    ),
+    lists: () => [],
+    list: () => undefined,
+    remembered: () => undefined,
+    rememberedNames: () => [],
+    routine: () => undefined,
+    webhookNames: () => [],
+    runsOf: () => ({ running: 0, inTurn: 0 }),
+    openCommands: (viewer, roles) => openCommands(index, viewer, roles),
+    routinesFor: () => [],
+    hasArrived: () => true,
+    lastWrote: () => undefined,
+    index,
     use: () => NOT_USED,
     viewerOf: ({ name }) => facts(name),
     viewerNamed: (name) => (KNOWN.includes(name) ? facts(name) : undefined),
@@ -69,4 +82,9 @@ export function worldOf(commands: readonly Command[], more: Partial<World> = {},
     toldRefusal: () => undefined,
     ...more,
   };
+}
+
+/** All lines that are said, in their order. */
+export function saidIn(effects: readonly Effect[]): string[] {
+  return effects.flatMap((effect) => (effect.kind === 'say' ? effect.lines : []));
 }

@@ -4,12 +4,17 @@ export { CounterValue, Moment, Span } from './drops.js';
 export { durationInWords, elapsedInWords } from './duration.js';
 export { FILTERS, type FilterEntry } from './filters.js';
 export { foldName, nearestName } from './names.js';
+export { compilePattern, groupNames } from './pattern.js';
 export {
+  evaluate,
+  expressionFault,
   parseText,
   renderText,
   RENDER_LIMIT_MS,
   TEXT_LIMIT,
   unknownIn,
+  usedIn,
+  type Evaluated,
   type ParsedText,
   type ParseResult,
   type Rendered,

@@ -127,6 +127,53 @@ export function renderText(parsed: ParsedText, { values, known, chance, now }: S
   }
 }
 
+/** A value with its filters, as a condition names it: `viewer.role`, `input.word | downcase`. */
+export interface Evaluated {
+  /** what it is, for comparing numbers; undefined when it could not be found out */
+  readonly raw: unknown;
+  readonly text: string;
+  readonly notes: readonly string[];
+}
+
+const expressions = new Map<string, ParseResult>();
+const EXPRESSIONS_KEPT = 2_000;
+
+function parseExpression(source: string): ParseResult {
+  const known = expressions.get(source);
+  if (known !== undefined) return known;
+  const fault = { message: 'Name one value, without the braces around it', line: 1, column: 1 };
+  // Braces within would end the value and begin a text.
+  const result =
+    /[{}]/u.test(source) || source.trim() === '' ? { fault } : parseText(`{{ ${source.trim()} }}`);
+  expressions.set(source, result);
+  if (expressions.size > EXPRESSIONS_KEPT) expressions.delete(expressions.keys().next().value ?? '');
+  return result;
+}
+
+/** What is wrong with a value as a condition names it, or undefined. */
+export function expressionFault(source: string): string | undefined {
+  const result = parseExpression(source);
+  return 'fault' in result ? result.fault.message : undefined;
+}
+
+/** The values an expression asks for. */
+export function usedIn(expression: string): readonly UsedValue[] {
+  const result = parseExpression(expression);
+  return 'fault' in result ? [] : result.text.used;
+}
+
+/** Finds out what a value is. Never throws; what cannot be found out is empty, and noted. */
+export function evaluate(source: string, scope: Scope): Evaluated {
+  const result = parseExpression(source);
+  if ('fault' in result) return { raw: undefined, text: '', notes: [result.fault.message] };
+  const { text, notes } = renderText(result.text, scope);
+  try {
+    return { raw: engine.evalValueSync(source, scope.values) as unknown, text, notes };
+  } catch {
+    return { raw: undefined, text, notes };
+  }
+}
+
 /**
  * The limit is in time by the clock, and a machine that plays a game meanwhile can stand
  * still for longer than any honest text takes. So a text that ran over it has a second try.

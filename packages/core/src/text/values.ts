@@ -36,6 +36,13 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['stream.category', 'its category'],
     ['stream.viewers', 'how many are watching'],
   ],
+  'What happened': [
+    ['event.kind', 'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival or return'],
+    ['event.count', 'months renewed, subscriptions gifted, people raiding, tokens cheered, days away'],
+    ['event.amount', 'what was tipped, such as 5.00 EUR'],
+    ['event.message', 'what they wrote with it'],
+    ['event.recipient', 'who got a gifted subscription'],
+  ],
   'Everything else': [
     ['channel.name', 'the name of the channel'],
     ['random.percent', 'a number from 1 to 100, by chance'],

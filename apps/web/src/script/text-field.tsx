@@ -25,7 +25,7 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import { parseText, unknownIn, VALUES } from '@gully/core/text';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 
 interface TextFieldProps {
   readonly value: string;
@@ -44,8 +44,53 @@ interface Around {
   onShowValues: () => void;
 }
 
-/** The text of a step: values are marked as they are typed, and `{` offers them. */
-export function TextField({ value, label, known, onChange, onShowValues }: TextFieldProps) {
+/** Pixels around what is in view in which fields are made ready. */
+const NEAR = '400px';
+
+/** The text of a step. In a long script only the fields near what is in view are editors; the others are their text. */
+export function TextField(props: TextFieldProps) {
+  const still = useRef<HTMLDivElement>(null);
+  const [state, setState] = useState<'still' | 'live' | 'focused'>('still');
+  useEffect(() => {
+    if (state !== 'still' || still.current === null) return;
+    const observer = new IntersectionObserver(
+      ([entry]) => {
+        if (entry?.isIntersecting === true) setState('live');
+      },
+      { rootMargin: NEAR },
+    );
+    observer.observe(still.current);
+    return () => {
+      observer.disconnect();
+    };
+  }, [state]);
+  if (state !== 'still') return <LiveField {...props} focus={state === 'focused'} />;
+  return (
+    <div
+      ref={still}
+      className="still"
+      role="textbox"
+      aria-multiline
+      aria-label={props.label}
+      tabIndex={0}
+      onFocus={() => {
+        setState('focused');
+      }}
+    >
+      {props.value}
+    </div>
+  );
+}
+
+/** The editor of a text: values are marked as they are typed, and `{` offers them. */
+function LiveField({
+  value,
+  label,
+  known,
+  onChange,
+  onShowValues,
+  focus,
+}: TextFieldProps & { readonly focus: boolean }) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
   const around = useRef<Around>({ known, onChange, onShowValues });
@@ -100,6 +145,7 @@ export function TextField({ value, label, known, onChange, onShowValues }: TextF
       ],
     });
     view.current = editor;
+    if (focus) editor.focus();
     return () => {
       editor.destroy();
     };

@@ -1,79 +1,52 @@
 import { prepareLines } from '@gully/core/chat';
-import { DRAW_ORDERS, type DrawOrder } from '@gully/core/random';
-import { TEXTS_LIMIT, type SayStep } from '@gully/core/routines';
+import { TEXTS_LIMIT } from '@gully/core/routines';
 import { parseText, renderText, unknownIn, type ParseResult, type Scope } from '@gully/core/text';
 import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
-import { Choice, Fault, IconButton } from '../ui/index.js';
+import { Fault, IconButton } from '../ui/index.js';
+import { useScript } from './script-context.js';
 import { TextField } from './text-field.js';
 
-interface SayStepProps {
-  readonly step: SayStep;
-  /** where its faults stand: `steps.0` */
+interface TextsBlankProps {
+  readonly texts: readonly string[];
+  /** where its faults stand: `steps.0.texts` */
   readonly place: string;
   readonly draft: boolean;
-  readonly scope: Scope;
-  readonly faultOf: (place: string) => string | undefined;
-  readonly onChange: (step: SayStep) => void;
-  readonly onShowValues: () => void;
+  readonly onChange: (texts: readonly string[]) => void;
 }
 
-const ORDERS: Readonly<Record<DrawOrder, string>> = {
-  random: 'any of them',
-  turn: 'one after the other',
-  bag: 'each once before any again',
-};
-
-/** What the bot says: one text, or one of several. */
-export function SayBody({ step, place, draft, scope, faultOf, onChange, onShowValues }: SayStepProps) {
-  const { texts, order } = step;
+/** One text, or one of several. */
+export function TextsBlank({ texts, place, draft, onChange }: TextsBlankProps) {
+  const { faultOf } = useScript();
   const several = texts.length > 1;
-  const setTexts = (next: readonly string[]): void => {
-    onChange({ ...step, texts: next });
-  };
   return (
-    <div className="grid gap-1.5">
-      {several && (
-        <p className="row flex-wrap">
-          <Choice
-            label="Which of the texts"
-            value={order}
-            options={DRAW_ORDERS.map((value) => ({ value, label: ORDERS[value] }))}
-            onChange={(next) => {
-              onChange({ ...step, order: next });
-            }}
-          />
-          <span className="s2 text-soft">of {texts.length} texts</span>
-        </p>
-      )}
+    <div className="grid w-full gap-1.5">
       {texts.map((text, at) => (
         <OneText
           key={at}
           text={text}
           label={several ? `Text ${String(at + 1)}` : 'Text'}
           draft={draft}
-          scope={scope}
-          fault={faultOf(`${place}.texts.${String(at)}`)}
-          onShowValues={onShowValues}
+          fault={faultOf(`${place}.${String(at)}`)}
           onChange={(next) => {
-            setTexts(texts.map((each, n) => (n === at ? next : each)));
+            onChange(texts.map((each, n) => (n === at ? next : each)));
           }}
           onRemove={
             several
               ? () => {
-                  setTexts(texts.filter((_, n) => n !== at));
+                  onChange(texts.filter((_, n) => n !== at));
                 }
               : undefined
           }
         />
       ))}
-      <Fault>{faultOf(`${place}.texts`)}</Fault>
+      <Fault>{faultOf(place)}</Fault>
       {texts.length < TEXTS_LIMIT && (
         <button
           type="button"
           className="btn s bare justify-self-start text-soft"
           onClick={() => {
-            onChange({ ...step, texts: [...texts, ''], order: several ? order : 'bag' });
+            onChange([...texts, '']);
           }}
         >
           <Plus className="i s" aria-hidden="true" /> or another text
@@ -87,14 +60,16 @@ interface OneTextProps {
   readonly text: string;
   readonly label: string;
   readonly draft: boolean;
-  readonly scope: Scope;
   readonly fault: string | undefined;
   readonly onChange: (text: string) => void;
-  readonly onRemove: (() => void) | undefined;
-  readonly onShowValues: () => void;
+  readonly onRemove?: (() => void) | undefined;
+  /** false for what is not said, but stored, written or sent */
+  readonly said?: boolean;
 }
 
-function OneText({ text, label, draft, scope, fault, onChange, onRemove, onShowValues }: OneTextProps) {
+/** A text with values: what it would be now stands under it, and what is wrong with it. */
+export function OneText({ text, label, draft, fault, onChange, onRemove, said = true }: OneTextProps) {
+  const { scope, onShowValues } = useScript();
   const result = useMemo(() => parseText(text), [text]);
   const unreadable = 'fault' in result ? result.fault : undefined;
   const shownFault =
@@ -114,7 +89,9 @@ function OneText({ text, label, draft, scope, fault, onChange, onRemove, onShowV
           />
         </div>
         {/* One of many that holds no value shows what it says by itself. */}
-        {!(onRemove !== undefined && isPlain(result)) && <Preview result={result} scope={scope} />}
+        {!(onRemove !== undefined && isPlain(result)) && (
+          <Preview result={result} scope={scope} said={said} />
+        )}
         <div aria-live="polite">
           <Fault>{shownFault}</Fault>
           <UnknownValues result={result} known={scope.known} text={text} onChange={onChange} />
@@ -131,9 +108,18 @@ function isPlain(result: ParseResult): boolean {
   return 'text' in result && !/\{[{%]/u.test(result.text.source);
 }
 
-function Preview({ result, scope }: { readonly result: ParseResult; readonly scope: Scope }) {
+function Preview({
+  result,
+  scope,
+  said,
+}: {
+  readonly result: ParseResult;
+  readonly scope: Scope;
+  readonly said: boolean;
+}) {
   if ('fault' in result || result.text.source.trim() === '') return null;
   const { text, notes } = renderText(result.text, scope);
+  if (!said) return isPlain(result) ? null : <p className="preview">Now: {text}</p>;
   const lines = prepareLines(text, result.text.ownStart);
   const stopped = notes.filter((note) => !note.startsWith('No value'));
   return (

@@ -1,0 +1,151 @@
+import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
+import {
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiProperty,
+  ApiPropertyOptional,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import { ITEM_KINDS, QUESTION_TYPES, type ItemKind, type Question } from '@gully/core/bundles';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsDefined,
+  IsIn,
+  IsObject,
+  IsString,
+  Matches,
+  MaxLength,
+  ValidateNested,
+  IsOptional,
+} from 'class-validator';
+import { ProblemView } from '../problem/index.js';
+import { Exporting, type Chosen } from './exporting.js';
+import { Importing, type Choice, type Looked } from './importing.js';
+import { readBundle } from './reading.js';
+
+class QuestionDto implements Question {
+  @ApiProperty() @Matches(/^[a-z][a-z0-9_]{0,29}$/u) name!: string;
+  @ApiProperty({ enum: QUESTION_TYPES }) @IsIn(QUESTION_TYPES) type!: Question['type'];
+  @ApiProperty() @IsString() @MaxLength(500) default!: string;
+  @ApiProperty() @IsString() @MaxLength(300) help!: string;
+  @ApiProperty({ type: [String] }) @IsArray() @ArrayMaxSize(50) @IsString({ each: true }) choices: string[] =
+    [];
+}
+const Ids = (): PropertyDecorator => (target, name) => {
+  ApiProperty({ type: [String] })(target, name);
+  IsArray()(target, name);
+  ArrayMaxSize(2_000)(target, name);
+  IsString({ each: true })(target, name);
+};
+class ExportDto implements Chosen {
+  @Ids() commands!: string[];
+  @Ids() routines!: string[];
+  @Ids() lists!: string[];
+  @ApiProperty() @IsString() @MaxLength(100) title!: string;
+  @ApiProperty() @IsString() @MaxLength(100) author!: string;
+  @ApiProperty() @IsString() @MaxLength(2_000) note!: string;
+  @ApiProperty({ type: [QuestionDto] })
+  @IsArray()
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => QuestionDto)
+  questions: QuestionDto[] = [];
+}
+class BundleDto {
+  @ApiProperty({ type: 'object', additionalProperties: true, description: 'the file, see docs/formats' })
+  @IsDefined()
+  @IsObject({ message: 'This is no bundle: it is not a JSON object' })
+  bundle!: object;
+  @ApiPropertyOptional({ type: 'object', additionalProperties: { type: 'string' } })
+  @IsOptional()
+  @IsObject()
+  answers: Record<string, string> = {};
+}
+class ChoiceDto implements Choice {
+  @ApiProperty({ enum: ITEM_KINDS }) @IsIn(ITEM_KINDS) kind!: ItemKind;
+  @ApiProperty() @IsString() @MaxLength(600) name!: string;
+  @ApiProperty({ enum: ['take', 'rename', 'leave'] })
+  @IsIn(['take', 'rename', 'leave'])
+  action!: Choice['action'];
+  @ApiProperty() @IsString() @MaxLength(200) as: string = '';
+}
+class TakeDto extends BundleDto {
+  @ApiProperty({ type: [ChoiceDto] })
+  @IsArray()
+  @ArrayMaxSize(3_300)
+  @ValidateNested({ each: true })
+  @Type(() => ChoiceDto)
+  choices!: ChoiceDto[];
+}
+class LookedDto implements Looked {
+  @ApiProperty({ enum: ITEM_KINDS }) kind!: ItemKind;
+  @ApiProperty() name!: string;
+  @ApiProperty({ enum: ['new', 'same', 'different'] }) state!: Looked['state'];
+  @ApiProperty({ type: [String] }) missing!: string[];
+  @ApiProperty({ type: 'object', additionalProperties: true }) theirs!: object;
+  @ApiProperty({ type: 'object', additionalProperties: true, nullable: true }) ours!: object | null;
+}
+class LookDto {
+  @ApiProperty() title!: string;
+  @ApiProperty() author!: string;
+  @ApiProperty() note!: string;
+  @ApiProperty({ type: [QuestionDto] }) questions!: QuestionDto[];
+  @ApiProperty({ type: [LookedDto] }) items!: LookedDto[];
+}
+class TakenDto {
+  @ApiProperty() id!: string;
+  @ApiProperty() changed!: number;
+}
+
+@ApiTags('bundles')
+@Controller('api/bundles')
+export class BundlesController {
+  constructor(
+    private readonly exporting: Exporting,
+    private readonly importing: Importing,
+  ) {}
+
+  @Post('export')
+  @HttpCode(200)
+  @ApiOkResponse({ schema: { type: 'object', additionalProperties: true } })
+  export(@Body() { commands, routines, lists, ...about }: ExportDto): object {
+    return this.exporting.export({ commands, routines, lists }, about);
+  }
+
+  /** What taking a bundle in would do; nothing is changed. */
+  @Post('look')
+  @HttpCode(200)
+  @ApiOkResponse({ type: LookDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemView })
+  look(@Body() { bundle: given, answers }: BundleDto): LookDto {
+    const bundle = readBundle(given, answers);
+    const { title, author, note, questions } = bundle;
+    const items = this.importing.look(bundle) as unknown as LookedDto[];
+    return {
+      title,
+      author,
+      note,
+      questions: questions.map((each) => ({ ...each, choices: [...each.choices] })),
+      items,
+    };
+  }
+
+  /** All of it or nothing. */
+  @Post('take')
+  @HttpCode(200)
+  @ApiOkResponse({ type: TakenDto })
+  @ApiUnprocessableEntityResponse({ type: ProblemView })
+  take(@Body() { bundle, answers, choices }: TakeDto): Promise<TakenDto> {
+    return this.importing.take(readBundle(bundle, answers), choices);
+  }
+
+  @Post(':id/undo')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  undo(@Param('id') id: string): Promise<void> {
+    return this.importing.undo(id);
+  }
+}

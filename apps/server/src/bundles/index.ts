@@ -1,0 +1,1 @@
+export { BundlesModule } from './bundles.module.js';

@@ -1,0 +1,83 @@
+import { BUNDLE_VERSION, bundleSchema, filled, type Bundle } from '@gully/core/bundles';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { Problem } from '../problem/index.js';
+import { errorInWords } from '../routines/index.js';
+
+const ajv = new Ajv2020({ discriminator: true, strict: false });
+const NO_CHOICES = { choices: [] as readonly string[] };
+const validate = ajv.compile(bundleSchema());
+
+/**
+ * Reads a bundle, its questions answered. @throws Problem 422 that names what is wrong and
+ * where; nothing was changed by then
+ */
+export function readBundle(given: unknown, answers: Readonly<Record<string, string>>): Bundle {
+  const bundle = whole(given);
+  const { value, faults } = filled(bundle, bundle.questions, answers);
+  if (Object.keys(faults).length > 0)
+    throw refused(
+      'Some answers are not usable',
+      Object.entries(faults).map(([name, fault]) => `${name}: ${fault}`),
+      faults,
+    );
+  if (!validate(value))
+    throw refused('The bundle cannot be used', (validate.errors ?? []).slice(0, 3).map(errorInWords));
+  const twice = namedTwice(value);
+  if (twice !== undefined) throw refused('The bundle cannot be used', [twice]);
+  return value;
+}
+
+/** What may be left out, put in; and what can be told at once of a file that is another one. */
+function whole(given: unknown): Bundle {
+  if (typeof given !== 'object' || given === null || Array.isArray(given))
+    throw refused('This is no bundle', ['It is not a JSON object']);
+  const { format, version } = given as Record<string, unknown>;
+  if (format !== 'gully-bundle')
+    throw refused('This is no bundle', ['It does not say "format": "gully-bundle"']);
+  if (typeof version === 'number' && version > BUNDLE_VERSION)
+    throw refused('The bundle is of a later version', [
+      `It has version ${String(version)}, and this Gully reads ${String(BUNDLE_VERSION)}. Bring Gully up to date, or ask for an older bundle`,
+    ]);
+  const bundle = {
+    author: '',
+    note: '',
+    questions: [],
+    commands: [],
+    routines: [],
+    lists: [],
+    ...given,
+  } as unknown as Bundle;
+  const shape = ajv.getSchema('https://gully.example/formats/bundle.schema.json#/properties/questions');
+  if (shape !== undefined && shape(bundle.questions) !== true)
+    throw refused(
+      'The bundle cannot be used',
+      (shape.errors ?? []).slice(0, 3).map((error) => `/questions${errorInWords(error)}`),
+    );
+  // The file may leave the choices out where there are none.
+  return { ...bundle, questions: bundle.questions.map((question) => ({ ...NO_CHOICES, ...question })) };
+}
+
+function namedTwice({ commands, routines, lists }: Bundle): string | undefined {
+  const all: readonly (readonly [what: string, names: readonly string[]])[] = [
+    ['commands', commands.map(({ trigger }) => trigger.name).filter((name) => name !== '')],
+    ['routines', routines.map(({ name }) => name)],
+    ['lists', lists.map(({ name }) => name)],
+  ];
+  for (const [what, names] of all) {
+    const seen = new Set<string>();
+    for (const name of names) {
+      const key = name.trim().toLowerCase();
+      if (seen.has(key)) return `Two of its ${what} are called ${name}`;
+      seen.add(key);
+    }
+  }
+  return undefined;
+}
+
+function refused(
+  title: string,
+  reasons: readonly string[],
+  fields: Readonly<Record<string, string>> = {},
+): Problem {
+  return new Problem(422, title, `${reasons.join('. ')}. Nothing was changed.`, { fields });
+}

@@ -1,0 +1,1 @@
+export { EventsModule } from './events.module.js';

@@ -1,0 +1,2 @@
+export { Outputs } from './outputs.js';
+export { OutputsModule } from './outputs.module.js';

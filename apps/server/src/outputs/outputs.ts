@@ -1,0 +1,65 @@
+import { mkdir, readdir, rename, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Inject, Injectable } from '@nestjs/common';
+import { wordFault } from '@gully/core/routines';
+import { Environment } from '../configuration/index.js';
+import { LOG, type Log } from '../log/index.js';
+
+export interface OutputFile {
+  readonly name: string;
+  readonly path: string;
+  readonly changedAt: number;
+}
+
+/** Text files that streaming software reads, in a folder of their own beside the database. */
+@Injectable()
+export class Outputs {
+  /** writes of one file run one behind the other, so that the last one holds */
+  private readonly last = new Map<string, Promise<unknown>>();
+
+  constructor(
+    private readonly environment: Environment,
+    @Inject(LOG) private readonly log: Log,
+  ) {}
+
+  get folder(): string {
+    return join(this.environment.GULLY_DATA_DIR, 'outputs');
+  }
+
+  /** Writes a file whole: whoever reads it sees the old text or the new. @returns why it could not, or undefined */
+  async write(name: string, text: string): Promise<string | undefined> {
+    const fault = wordFault(name, 'output');
+    if (fault !== undefined) return fault;
+    const mine = (this.last.get(name) ?? Promise.resolve()).then(() => this.put(name, text));
+    this.last.set(
+      name,
+      mine.catch(() => undefined),
+    );
+    try {
+      await mine;
+      return undefined;
+    } catch (error) {
+      this.log.warn({ error, name }, 'an output could not be written');
+      return `the file could not be written: ${error instanceof Error && 'code' in error ? String(error.code) : 'it failed'}`;
+    }
+  }
+
+  /** Those there are, by name. */
+  async all(): Promise<OutputFile[]> {
+    const names = await readdir(this.folder).catch(() => []);
+    const files: OutputFile[] = [];
+    for (const file of names.filter((each) => each.endsWith('.txt')).sort()) {
+      const path = join(this.folder, file);
+      const found = await stat(path).catch(() => undefined);
+      if (found !== undefined) files.push({ name: file.slice(0, -4), path, changedAt: found.mtimeMs });
+    }
+    return files;
+  }
+
+  private async put(name: string, text: string): Promise<void> {
+    await mkdir(this.folder, { recursive: true });
+    const path = join(this.folder, `${name}.txt`);
+    await writeFile(`${path}.new`, text, 'utf8');
+    await rename(`${path}.new`, path);
+  }
+}

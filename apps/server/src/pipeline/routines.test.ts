@@ -1,0 +1,355 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { routineOf, STEP_KINDS, type EventTrigger, type Step } from '@gully/core/routines';
+import type { Standin } from '@gully/standin/standin';
+import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
+
+let standin: Standin;
+let gully: Gully;
+let folder: string;
+beforeEach(async () => {
+  standin = await newStandin();
+  folder = newFolder();
+  gully = await Gully.inRoom(standin, folder);
+});
+afterEach(async () => {
+  await gully.stop();
+  await standin.close();
+});
+
+const say = (text: string): Step => ({ kind: 'say', id: text, texts: [text], order: 'random' });
+const wait = (seconds: number): Step => ({ kind: 'wait', id: `w${String(seconds)}`, seconds });
+const on = (event: EventTrigger['event'], more: Partial<EventTrigger> = {}): EventTrigger => ({
+  id: event,
+  event,
+  least: 0,
+  lowestRole: 'viewer',
+  viewers: [],
+  ...more,
+});
+const ownLines = async (): Promise<string[]> =>
+  (await gully.lines()).filter(({ own }) => own).map(({ text }) => text);
+const ended = (title: string, how: string) =>
+  until(
+    async () => (await gully.runs()).find((run) => run.title === title && run.ended === how),
+    `${title} ${how}`,
+  );
+
+describe('a routine that waits', () => {
+  test('goes on after its time, also when Gully was started anew meanwhile', async () => {
+    await gully.add({ routine: routineOf([say('down'), wait(2), say('up, {{ viewer.name }}')]) });
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('down');
+    expect((await gully.http.get('/api/runs/going')).body).toMatchObject({
+      total: 1,
+      runs: [{ waitsFor: 'time' }],
+    });
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    await gully.said('up, pebblewren');
+    await ended('!lantern', 'done');
+    expect((await gully.http.get('/api/runs/going')).body).toEqual({ total: 0, runs: [] });
+  });
+
+  test('ends with a note over a restart where that is set', async () => {
+    const routine = { ...routineOf([say('down'), wait(1), say('never')]), afterRestart: 'end' as const };
+    await gully.add({ routine });
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('down');
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    expect((await ended('!lantern', 'stopped')).words).toMatch(/started anew/u);
+    expect(await ownLines()).toEqual(['down']);
+  });
+
+  test('is stopped by hand, and stop all leaves none', async () => {
+    const routine = routineOf([wait(60), say('never')]);
+    await gully.add({ routine });
+    for (const name of ['pebblewren', 'oxbowkid', 'siltlark']) await gully.type(name, '!lantern');
+    const { body } = await gully.http.get('/api/runs/going').expect(200);
+    const { runs } = body as { runs: { id: string }[] };
+    await gully.http
+      .post('/api/runs/stop')
+      .send({ runs: [runs[0]?.id] })
+      .expect(204);
+    await ended('!lantern', 'stopped');
+    await gully.http.post('/api/runs/stop').send({ runs: [] }).expect(204);
+    await until(async () => {
+      const going = (await gully.http.get('/api/runs/going')).body as { total: number };
+      return going.total === 0 ? true : undefined;
+    }, 'no run left');
+  });
+
+  test('is taken in turn, or skipped, as it says', async () => {
+    const steps = [say('{{ viewer.name }} begins'), wait(1), say('{{ viewer.name }} ends')];
+    await gully.add({ routine: { ...routineOf(steps), whileRunning: 'turn' } });
+    await gully.add({
+      name: 'once',
+      aliases: [],
+      routine: { ...routineOf([wait(30)]), whileRunning: 'skip' },
+    });
+    await gully.type('pebblewren', '!lantern');
+    expect((await gully.type('oxbowkid', '!lantern')).brief).toMatch(/waits its turn/u);
+    await gully.said('oxbowkid ends');
+    expect(await ownLines()).toEqual([
+      'pebblewren begins',
+      'pebblewren ends',
+      'oxbowkid begins',
+      'oxbowkid ends',
+    ]);
+    await gully.type('pebblewren', '!once');
+    expect((await gully.type('oxbowkid', '!once')).brief).toBe('runs already');
+  });
+});
+
+describe('what a step does', () => {
+  test('a word is kept for each viewer, told, changed and forgotten, from chat alone, over a restart', async () => {
+    const keep: Step = { kind: 'remember', id: 'k', name: 'word', text: '{{ input.all }}', span: 'viewer' };
+    const forget: Step = { kind: 'forget', id: 'f', name: 'word', span: 'viewer' };
+    await gully.add({
+      name: 'keep',
+      aliases: [],
+      routine: routineOf([keep, say('kept {{ remembered.word }}')]),
+    });
+    await gully.add({ name: 'gone', aliases: [], routine: routineOf([forget, say('forgotten')]) });
+    await gully.add({
+      name: 'word',
+      aliases: [],
+      text: '{{ viewer.name }}: {{ remembered.word | default: "none" }}',
+    });
+    await gully.type('pebblewren', '!keep soup');
+    await gully.type('oxbowkid', '!keep rope');
+    await gully.said('kept rope');
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    await gully.type('pebblewren', '!word');
+    await gully.said('pebblewren: soup');
+    await gully.type('pebblewren', '!gone');
+    await gully.type('pebblewren', '!word');
+    await gully.said('pebblewren: none');
+    await gully.type('oxbowkid', '!word');
+    await gully.said('oxbowkid: rope');
+  });
+
+  test('an output is written whole, and a name that leaves its folder is refused', async () => {
+    const output: Step = { ...STEP_KINDS.output.blank('o'), file: 'depth', text: '{{ viewer.name }} 🕯️' };
+    await gully.add({ routine: routineOf([output, say('written')]) });
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('written');
+    expect(readFileSync(join(folder, 'outputs', 'depth.txt'), 'utf8')).toBe('pebblewren 🕯️');
+    const { id, version } = (
+      (await gully.http.get('/api/commands')).body as { id: string; version: number }[]
+    )[0]!;
+    const before = (await gully.http.get(`/api/commands/${id}`)).body as { routine: object };
+    const {
+      usesLastWeek: _a,
+      uses: _b,
+      lastUse: _c,
+      changedAt: _d,
+      fault: _e,
+      id: _f,
+      ...body
+    } = before as never as Record<string, unknown>;
+    const escaping = { ...body, version, routine: routineOf([{ ...output, file: '../gully' }]) };
+    const refused = await gully.http.put(`/api/commands/${id}`).send(escaping).expect(422);
+    expect((refused.body as { fields: object }).fields).toHaveProperty(['steps.0.file']);
+    expect(existsSync(join(folder, 'gully.txt'))).toBe(false);
+  });
+
+  test('chat is cleared of what was said, the viewer alone is told, and a reply names the message', async () => {
+    await gully.add({
+      name: 'clear',
+      aliases: [],
+      lowestRole: 'moderator',
+      routine: routineOf([
+        { kind: 'clear', id: 'c', ifFails: 'stop' },
+        { ...STEP_KINDS.reply.blank('r'), texts: ['done'] },
+      ]),
+    });
+    await gully.add({
+      routine: routineOf([{ ...STEP_KINDS.tell.blank('t'), texts: ['only you, {{ viewer.name }}'] }]),
+    });
+    const spam = await gully.type('cheap_ropes_4u', 'ropes, ropes, ropes');
+    await gully.type('mossmoth', '!clear', ['moderator']);
+    // Its message is gone too, so there is no thread to answer in.
+    await gully.said('mossmoth, done');
+    expect((await gully.lines()).find(({ id }) => id === spam.id)).toMatchObject({ removed: true });
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('(privately to pebblewren) only you, pebblewren');
+  });
+
+  test('a question comes from a list of 60, none twice before all were asked, over a restart', async () => {
+    const list = await gully.addList(
+      'Campfire',
+      Array.from({ length: 60 }, (_, n) => `question ${String(n)}`),
+    );
+    const draw: Step = { kind: 'draw', id: 'd', list, order: 'bag', name: 'question', ifFails: 'stop' };
+    const add = () =>
+      gully.add({ name: 'ask', aliases: [], routine: routineOf([draw, say('{{ remembered.question }}')]) });
+    await add();
+    const asked = async (): Promise<string[]> =>
+      (await ownLines()).filter((line) => line.startsWith('question'));
+    for (let n = 0; n < 60; n += 1) {
+      if (n === 30) {
+        await gully.stop();
+        gully = await Gully.inRoom(standin, folder, { GULLY_CHAT_LIMIT_MODERATOR: '1000' });
+      }
+      await gully.type('pebblewren', '!ask');
+    }
+    await until(async () => ((await asked()).length === 60 ? true : undefined), '60 questions');
+    expect(new Set(await asked()).size).toBe(60);
+    expect((await gully.http.get('/api/lists')).body).toMatchObject([{ lines: 60, left: 60 }]);
+  });
+});
+
+describe('routines that run one another', () => {
+  const call = (routine: string): Step => ({ kind: 'run', id: `to-${routine}`, routine, ifFails: 'go-on' });
+
+  test('a circle of three is refused while saving, by the names on the way', async () => {
+    const a = await gully.addRoutine('Alpha', [say('a')]);
+    const b = await gully.addRoutine('Beta', [call(a.id)]);
+    const c = await gully.addRoutine('Gamma', [call(b.id)]);
+    const body = {
+      name: 'Alpha',
+      group: '',
+      enabled: true,
+      triggers: [],
+      when: { live: 'any', categories: [], from: '', to: '' },
+      routine: routineOf([call(c.id)]),
+      version: 1,
+    };
+    const refused = await gully.http.put(`/api/routines/${a.id}`).send(body).expect(422);
+    expect((refused.body as { fields: { steps: string } }).fields.steps).toBe(
+      'It would run in a circle: Alpha runs Gamma, Gamma runs Beta, Beta runs Alpha',
+    );
+    await gully.add({ routine: routineOf([call(c.id)]) });
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('a');
+  });
+
+  test('one that is gone is told in the why, and the rest goes on', async () => {
+    const a = await gully.addRoutine('Alpha', [say('a')]);
+    await gully.add({ routine: routineOf([call(a.id), say('after')]) });
+    await gully.http.delete(`/api/routines/${a.id}`).expect(204);
+    const line = await gully.type('pebblewren', '!lantern');
+    await gully.said('after');
+    const { body } = await gully.http.get(`/api/chat/lines/${line.id}/why`);
+    expect((body as { checks: object[] }).checks).toContainEqual({
+      rule: 'Step 1: Run',
+      measure: 'there is no such routine',
+      outcome: 'stopped',
+    });
+    await gully.http.post(`/api/routines/${a.id}/restore`).expect(200);
+    await gully.type('pebblewren', '!lantern');
+    await gully.said('a');
+  });
+});
+
+describe('events', () => {
+  const raise = (event: object) => gully.http.post('/api/standin/event').send(event).expect(204);
+
+  test('start what waits for them, each once however often it comes', async () => {
+    await gully.addRoutine('Raid', [say('{{ viewer.name }} with {{ event.count }}')], {
+      triggers: [on('raid', { least: 5 })],
+    });
+    await raise({ type: 'raid', name: 'lowceiling', count: 4 });
+    expect((await ended('Raid', 'refused')).words).toMatch(/at least 5 people/u);
+    const answers = await standin.events.raise(
+      { type: 'raid', data: { viewer: { name: 'lowceiling' }, count: 12 }, at: Date.now() },
+      5,
+    );
+    expect(answers).toEqual([202, 202, 202, 202, 202]);
+    await gully.said('lowceiling with 12');
+    await raise({ type: 'raid', name: 'hollowbee', count: 30 });
+    await gully.said('hollowbee with 30');
+    expect(await ownLines()).toEqual(['lowceiling with 12', 'hollowbee with 30']);
+  });
+
+  test('going live starts its routine once, and an event that comes late changes nothing', async () => {
+    await gully.addRoutine('Lit', [say('lit')], { triggers: [on('live')] });
+    await gully.addRoutine('Out', [say('out')], { triggers: [on('offline')] });
+    await raise({ type: 'live' });
+    await gully.said('lit');
+    await standin.events.raise({ type: 'offline', data: {}, at: Date.now() - 60_000 }, 3);
+    await standin.events.raise({ type: 'live', data: {}, at: Date.now() - 30_000 }, 3);
+    expect((await gully.http.get('/api/stream')).body).toMatchObject({ live: true });
+    await raise({ type: 'offline' });
+    await gully.said('out');
+    expect(await ownLines()).toEqual(['lit', 'out']);
+  });
+
+  test('an arrival is once a stream, over a restart too; a return after days away', async () => {
+    await gully.addRoutine('Quillrush', [say('the ropes are checked')], {
+      triggers: [on('arrival', { viewers: [{ name: 'quillrush', viewer: null }] })],
+    });
+    await gully.addRoutine('Back', [say('{{ event.count }} days')], {
+      triggers: [on('return', { least: 7 })],
+    });
+    await gully.type('quillrush', 'hello, nobody is live');
+    await raise({ type: 'live' });
+    await gully.type('pebblewren', 'hello');
+    expect((await gully.type('quillrush', 'hello')).brief).toBe('started Quillrush');
+    await gully.said('the ropes are checked');
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    expect((await gully.type('quillrush', 'again')).brief).toBe('no command');
+    await gully.stop();
+    gully = await Gully.start(standin, folder);
+    await gully.source.query(
+      `UPDATE viewers SET last_wrote = last_wrote - 9 * 86400000 WHERE name = 'pebblewren'`,
+    );
+    await gully.entered();
+    await gully.type('pebblewren', 'so long');
+    await gully.said('9 days');
+    expect((await ownLines()).filter((line) => line === 'the ropes are checked')).toHaveLength(1);
+  });
+
+  test.each([
+    ['unsigned', { 'webhook-signature': '' }, 401],
+    ['signed by somebody else', { 'webhook-signature': `v1,${Buffer.alloc(32).toString('base64')}` }, 401],
+    ['from an hour ago', { 'webhook-timestamp': String(Math.floor(Date.now() / 1000) - 3_600) }, 401],
+  ])('%s is not taken', async (_, headers, status) => {
+    const { body } = await gully.http
+      .post('/events')
+      .set({ 'webhook-id': 'e1', 'webhook-timestamp': String(Math.floor(Date.now() / 1000)), ...headers })
+      .send('{}')
+      .expect(status);
+    expect(body).toMatchObject({ title: 'The event is not taken' });
+  });
+
+  test('by hand a routine runs too, and rehearsed it does nothing', async () => {
+    const { id } = await gully.addRoutine('Weather', [say('dry'), wait(5), say('wet')]);
+    const draft = {
+      name: 'Weather',
+      group: '',
+      enabled: true,
+      triggers: [on('raid')],
+      when: { live: 'any', categories: [], from: '', to: '' },
+      routine: routineOf([say('as drafted'), wait(5), say('later')]),
+    };
+    const rehearse = (kind: string) =>
+      gully.http.post('/api/rehearsal/events').send({
+        session: 'a-rehearsal',
+        persona: { name: 'oxbowkid', roles: [] },
+        kind,
+        count: 3,
+        routineDraft: { ...draft, id },
+      });
+    for (const kind of ['hand', 'raid'])
+      expect((await rehearse(kind).expect(200)).body).toMatchObject({
+        said: [
+          { text: 'as drafted', after: 0 },
+          { text: 'later', after: 5 },
+        ],
+        why: { outcome: 'ran' },
+      });
+    expect((await rehearse('tip')).body).toMatchObject({
+      said: [],
+      why: { decided: 'No routine waits for a tip' },
+    });
+    expect(await ownLines()).toEqual([]);
+    await gully.http.post(`/api/routines/${id}/run`).expect(204);
+    await gully.said('dry');
+  });
+});

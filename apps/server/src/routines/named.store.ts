@@ -1,0 +1,140 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import {
+  BLANK_ROUTINE,
+  countersOf,
+  prepareRoutine,
+  routineBody,
+  wordsOf,
+  type EventKind,
+  type NamedRoutine,
+  type NamedRoutineBody,
+  type PreparedNamed,
+} from '@gully/core/routines';
+import { In, IsNull } from 'typeorm';
+import { Database, NamedRoutineRow, RoutineRow, type EntityManager } from '../database/index.js';
+import { completeRoutine, readRoutine } from './stored.js';
+
+export interface StoredRoutine extends NamedRoutine {
+  readonly version: number;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  /** why what is stored cannot be read; the routine is then off by itself */
+  readonly unreadable: string | undefined;
+}
+
+/** The routines that stand for themselves, prepared, in memory. */
+@Injectable()
+export class NamedRoutinesStore implements OnModuleInit {
+  private readonly stored = new Map<string, StoredRoutine>();
+  private readonly prepared = new Map<string, PreparedNamed>();
+  private byEvent = new Map<EventKind, PreparedNamed[]>();
+  private names: { readonly counters: readonly string[]; readonly words: readonly string[] } = {
+    counters: [],
+    words: [],
+  };
+
+  constructor(private readonly database: Database) {}
+
+  async onModuleInit(): Promise<void> {
+    await this.reload();
+  }
+
+  async reload(): Promise<void> {
+    await this.database.write(async (manager) => {
+      const rows = await manager.findBy(NamedRoutineRow, { deletedAt: IsNull() });
+      const found = await readNamed(manager, rows);
+      this.stored.clear();
+      this.prepared.clear();
+      this.put(found);
+    });
+  }
+
+  all(): StoredRoutine[] {
+    return [...this.stored.values()].sort((a, b) => a.name.localeCompare(b.name));
+  }
+
+  find(id: string): StoredRoutine | undefined {
+    return this.stored.get(id);
+  }
+
+  preparedOf(id: string): PreparedNamed | undefined {
+    return this.prepared.get(id);
+  }
+
+  forEvent(kind: EventKind): readonly PreparedNamed[] {
+    return this.byEvent.get(kind) ?? [];
+  }
+
+  get counterNames(): readonly string[] {
+    return this.names.counters;
+  }
+  get wordNames(): readonly string[] {
+    return this.names.words;
+  }
+
+  /** Takes over routines that were just written. */
+  put(routines: readonly StoredRoutine[]): void {
+    for (const routine of routines)
+      if (routine.deletedAt === null) {
+        this.stored.set(routine.id, routine);
+        this.prepared.set(routine.id, prepareNamed(routine, routine.unreadable));
+      } else {
+        this.stored.delete(routine.id);
+        this.prepared.delete(routine.id);
+      }
+    this.index();
+  }
+
+  private index(): void {
+    this.byEvent = new Map();
+    for (const { id, triggers } of this.all()) {
+      const prepared = this.prepared.get(id);
+      for (const kind of new Set(triggers.map(({ event }) => event)))
+        if (prepared !== undefined) this.byEvent.set(kind, [...(this.byEvent.get(kind) ?? []), prepared]);
+    }
+    const routines = [...this.stored.values()].map(({ routine }) => routine);
+    this.names = {
+      counters: [...new Set(routines.flatMap(countersOf))],
+      words: [...new Set(routines.flatMap(wordsOf))],
+    };
+  }
+}
+
+export function prepareNamed(named: NamedRoutine, unreadable?: string): PreparedNamed {
+  const prepared = prepareRoutine(named.id, named.name, named.routine);
+  return { ...prepared, named, fault: unreadable ?? prepared.fault };
+}
+
+export async function readNamed(
+  manager: EntityManager,
+  rows: readonly NamedRoutineRow[],
+): Promise<StoredRoutine[]> {
+  const routines = await manager.findBy(RoutineRow, { id: In(rows.map(({ routineId }) => routineId)) });
+  return rows.map((row) => {
+    const { id, name, group, enabled, version, changedAt, deletedAt } = row;
+    const kept = { id, name, group, version, changedAt, deletedAt };
+    try {
+      return {
+        ...kept,
+        enabled,
+        triggers: JSON.parse(row.triggers) as NamedRoutineBody['triggers'],
+        when: JSON.parse(row.when) as NamedRoutineBody['when'],
+        routine: readRoutine(routines.find((each) => each.id === row.routineId)),
+        unreadable: undefined,
+      };
+    } catch {
+      const unreadable =
+        'What is stored of it cannot be read. Write it anew, or step back to the version before.';
+      return { ...BLANK_ROUTINE, ...kept, enabled: false, unreadable };
+    }
+  });
+}
+
+/** A version as it is kept, and read again. */
+export function namedVersionText(body: NamedRoutineBody): string {
+  return JSON.stringify(routineBody(body));
+}
+export function fromNamedVersion(text: string): NamedRoutineBody {
+  const given = JSON.parse(text) as NamedRoutineBody;
+  return { ...BLANK_ROUTINE, ...given, routine: completeRoutine(given.routine) };
+}

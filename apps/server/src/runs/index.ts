@@ -1,0 +1,3 @@
+export { logRow, RunLog, type LogFilter, type Told } from './run-log.js';
+export { RunsModule } from './runs.module.js';
+export { RunsStore } from './runs.store.js';

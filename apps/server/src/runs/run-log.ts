@@ -1,0 +1,133 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import type { Check } from '@gully/core/chat';
+import type { RunEnding, RunView } from '@gully/core/news';
+import type { Occasion, RunEnd } from '@gully/core/routines';
+import { Batch, Database, insertMany, RunLogRow, type EntityManager } from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
+
+/** Runs that are kept. */
+const KEPT = 20_000;
+
+export interface Told {
+  readonly id: string;
+  readonly owner: string;
+  readonly title: string;
+  readonly occasion: Pick<Occasion, 'by' | 'at'> & {
+    readonly viewer: { readonly id: string; readonly name: string };
+  };
+  readonly checks: readonly Check[];
+  /** undefined while it goes on */
+  readonly ended: RunEnd | { readonly how: 'refused'; readonly words: string } | undefined;
+}
+
+export interface LogFilter {
+  readonly before: string | undefined;
+  readonly search: string;
+  readonly ended: RunEnding | undefined;
+  /** UTC milliseconds */
+  readonly since: number | undefined;
+}
+
+/** What ran, by what, when, how it ended, and its why: for Review. Written in batches. */
+@Injectable()
+export class RunLog implements OnModuleInit {
+  private readonly batch: Batch<RunLogRow>;
+
+  constructor(
+    private readonly database: Database,
+    private readonly news: NewsService,
+    @Inject(LOG) log: Log,
+  ) {
+    this.batch = new Batch(database, put, (error, count) => {
+      log.error({ error, count }, 'what ran could not be written and is lost from Review');
+    });
+  }
+
+  async onModuleInit(): Promise<void> {
+    await this.database.write((manager) =>
+      manager.query(
+        'DELETE FROM run_log WHERE id < (SELECT id FROM run_log ORDER BY id DESC LIMIT 1 OFFSET ?)',
+        [KEPT],
+      ),
+    );
+  }
+
+  /** Tells of a run: that it began, and later how it ended. */
+  tell(told: Told): void {
+    const row = logRow(told, Date.now());
+    this.batch.add(row);
+    this.news.publish('run', viewOf(row));
+  }
+
+  /** Waits until what was told so far is on disk. */
+  async written(): Promise<void> {
+    await this.batch.flush();
+  }
+
+  /** Newest first. */
+  async page({ before, search, ended, since }: LogFilter, limit: number): Promise<RunView[]> {
+    await this.batch.flush();
+    const query = this.database.read
+      .createQueryBuilder(RunLogRow, 'run')
+      .orderBy('run.id', 'DESC')
+      .take(limit);
+    if (before !== undefined) query.andWhere('run.id < :before', { before });
+    if (since !== undefined) query.andWhere('run.at >= :since', { since });
+    if (ended !== undefined) query.andWhere('run.ended = :ended', { ended });
+    if (search !== '') {
+      const like = `%${search.replace(/[\\%_]/gu, '\\$&')}%`;
+      query.andWhere(
+        `(run.title LIKE :like ESCAPE '\\' OR run.by LIKE :like ESCAPE '\\' OR run.viewer LIKE :like ESCAPE '\\' OR run.words LIKE :like ESCAPE '\\')`,
+        { like },
+      );
+    }
+    return (await query.getMany()).map(viewOf);
+  }
+
+  async find(id: string): Promise<(RunView & { readonly checks: Check[] }) | undefined> {
+    await this.batch.flush();
+    const row = await this.database.read.findOneBy(RunLogRow, { id });
+    return row === null ? undefined : { ...viewOf(row), checks: JSON.parse(row.checks) as Check[] };
+  }
+}
+
+/** @param now when it ended, if it did */
+export function logRow({ id, owner, title, occasion, checks, ended }: Told, now: number): RunLogRow {
+  return {
+    id,
+    at: occasion.at,
+    endedAt: ended === undefined ? null : now,
+    owner,
+    title,
+    by: occasion.by,
+    viewerId: occasion.viewer.id,
+    viewer: occasion.viewer.name,
+    ended: ended?.how ?? 'going',
+    words: ended?.words ?? '',
+    checks: JSON.stringify(checks),
+  };
+}
+
+/** A run is told of when it begins and when it ends; the later word holds. */
+async function put(manager: EntityManager, rows: RunLogRow[]): Promise<void> {
+  const last = [...new Map(rows.map((row) => [row.id, row])).values()];
+  await manager.query('DELETE FROM run_log WHERE id IN (SELECT value FROM json_each(?))', [
+    JSON.stringify(last.map(({ id }) => id)),
+  ]);
+  await insertMany(manager, RunLogRow, last);
+}
+
+function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words }: RunLogRow): RunView {
+  return {
+    id,
+    at: new Date(at).toISOString(),
+    endedAt: endedAt === null ? null : new Date(endedAt).toISOString(),
+    owner,
+    title,
+    by,
+    viewer,
+    ended,
+    words,
+  };
+}

@@ -1,0 +1,84 @@
+import { Injectable } from '@nestjs/common';
+import { IsNull } from 'typeorm';
+import { ulid } from 'ulid';
+import { ArrivalRow, Database, StreamRow, type EntityManager } from '../database/index.js';
+
+/** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
+const SAME_MS = 60_000;
+
+/** Each stream there was, and who wrote in the one that runs. */
+@Injectable()
+export class Streams {
+  private current: StreamRow | undefined;
+  private readonly arrived = new Set<string>();
+
+  constructor(private readonly database: Database) {}
+
+  /** Reads what is on disk; before anything else is asked of it. */
+  async load(): Promise<void> {
+    const [open] = await this.database.read.find(StreamRow, {
+      where: { endedAt: IsNull() },
+      order: { startedAt: 'DESC' },
+      take: 1,
+    });
+    if (open === undefined) return;
+    this.current = open;
+    await this.readArrivals();
+  }
+
+  /** @returns true when this is a stream not known of before */
+  async begin(startedAt: number): Promise<boolean> {
+    if (this.current !== undefined && Math.abs(this.current.startedAt - startedAt) < SAME_MS) return false;
+    const before = this.current;
+    const row: StreamRow = { id: ulid(startedAt), startedAt, endedAt: null };
+    await this.database.write(async (manager) => {
+      // One whose end nobody saw ended before this began.
+      if (before !== undefined) await manager.update(StreamRow, { id: before.id }, { endedAt: startedAt });
+      await manager.insert(StreamRow, row);
+    });
+    this.current = row;
+    this.arrived.clear();
+    return true;
+  }
+
+  /** @returns true when a stream was running */
+  async end(endedAt: number): Promise<boolean> {
+    const { current } = this;
+    if (current === undefined) return false;
+    await this.database.write((manager) => manager.update(StreamRow, { id: current.id }, { endedAt }));
+    this.current = undefined;
+    return true;
+  }
+
+  /** Whether a viewer has written in this stream; true while there is none. */
+  hasArrived(viewer: string): boolean {
+    return this.current === undefined || this.arrived.has(viewer);
+  }
+
+  /** Takes it into account at once; `write` brings it to disk. */
+  arrive(viewer: string): void {
+    this.arrived.add(viewer);
+  }
+
+  async write(
+    manager: EntityManager,
+    arrivals: readonly { readonly viewer: string; readonly at: number }[],
+  ): Promise<void> {
+    const { current } = this;
+    if (current === undefined) return;
+    for (const { viewer, at } of arrivals)
+      await manager.query('INSERT OR IGNORE INTO arrivals (stream_id, viewer_id, at) VALUES (?, ?, ?)', [
+        current.id,
+        viewer,
+        at,
+      ]);
+  }
+
+  /** Reads who wrote from disk again, after a write failed. */
+  async readArrivals(): Promise<void> {
+    this.arrived.clear();
+    if (this.current === undefined) return;
+    const rows = await this.database.read.findBy(ArrivalRow, { streamId: this.current.id });
+    for (const { viewerId } of rows) this.arrived.add(viewerId);
+  }
+}

@@ -1,0 +1,68 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Square } from 'lucide-react';
+import { answerOf, api } from '../api/index.js';
+import { goingQuery } from '../live/index.js';
+import { clock, IconButton, LoadFailed, tellProblem, useNow } from '../ui/index.js';
+
+/** Runs a panel shows; the rest is a number. */
+const SHOWN = 6;
+
+/** What runs now and goes on later, each with its stop, and one for all. */
+export function RunningPanel() {
+  const { data, error, refetch } = useQuery(goingQuery);
+  const now = useNow(1_000);
+  const stop = useMutation({
+    mutationFn: (runs: string[]) => answerOf(api.POST('/api/runs/stop', { body: { runs } })),
+    onSuccess: () => void refetch(),
+    onError: tellProblem,
+  });
+  return (
+    <section className="panel" aria-labelledby="running-title">
+      <header>
+        <h2 id="running-title">Running routines</h2>
+        {data !== undefined && data.total > 0 && (
+          <button
+            type="button"
+            className="btn s ml-auto"
+            onClick={() => {
+              stop.mutate([]);
+            }}
+          >
+            <Square className="i s" aria-hidden="true" /> Stop all {data.total}
+          </button>
+        )}
+      </header>
+      {data === undefined ? (
+        error !== null && <LoadFailed error={error} retry={() => void refetch()} />
+      ) : data.total === 0 ? (
+        <p className="text-soft">None waits or runs.</p>
+      ) : (
+        <ul className="lines">
+          {data.runs.slice(0, SHOWN).map((run) => (
+            <li key={run.id} className="row">
+              <span className="min-w-0 flex-1 truncate">
+                <b>{run.title}</b> <span className="text-soft">{run.viewer}</span>
+              </span>
+              <span className="s2 text-soft">{waitsInWords(run, now)}</span>
+              <IconButton
+                icon={Square}
+                label={`Stop ${run.title}, started by ${run.viewer} at ${clock(run.at)}`}
+                onClick={() => {
+                  stop.mutate([run.id]);
+                }}
+              />
+            </li>
+          ))}
+          {data.total > SHOWN && <li className="s2 text-soft">and {data.total - SHOWN} more</li>}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function waitsInWords({ waitsFor, until }: { waitsFor: string; until: string | null }, now: number): string {
+  if (waitsFor === 'turn') return 'waits its turn';
+  if (until === null) return 'is at work';
+  const seconds = Math.max(0, Math.ceil((Date.parse(until) - now) / 1000));
+  return `goes on in ${String(seconds)} s`;
+}

@@ -1,0 +1,268 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { FileUp } from 'lucide-react';
+import { Fragment, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { answerOf, api, Problem, problemOf, type BundleLook } from '../api/index.js';
+import { Choice, Fault, tellProblem } from '../ui/index.js';
+import { differencesOf } from './differences.js';
+
+type Item = BundleLook['items'][number];
+type Action = 'take' | 'rename' | 'leave';
+interface Decided {
+  readonly action: Action;
+  readonly as: string;
+}
+
+const STATE_WORDS: Readonly<Record<Item['state'], readonly [string, string]>> = {
+  new: ['new here', 'text-moss'],
+  same: ['the same is here', 'text-soft'],
+  different: ['another is here', 'text-ochre'],
+};
+const KIND_WORDS = { commands: 'command', routines: 'routine', lists: 'list' } as const;
+const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;
+
+/** Takes a bundle in: shows first what it would do, then does all of it or nothing, with one undo. */
+export function BundleIn({ onDone }: { readonly onDone: () => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  const queries = useQueryClient();
+  const [bundle, setBundle] = useState<Record<string, unknown>>();
+  const [unreadable, setUnreadable] = useState<string>();
+  const [answers, setAnswers] = useState<Readonly<Record<string, string>>>({});
+  const [decided, setDecided] = useState<Readonly<Record<string, Decided>>>({});
+  const look = useMutation({
+    mutationFn: (given: { bundle: Record<string, unknown>; answers: Readonly<Record<string, string>> }) =>
+      answerOf(api.POST('/api/bundles/look', { body: given })),
+  });
+  const decisionOf = (item: Item): Decided =>
+    decided[keyOf(item)] ?? { action: item.state === 'same' ? 'leave' : 'take', as: `${item.name} 2` };
+  const take = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST('/api/bundles/take', {
+          body: {
+            bundle: bundle ?? {},
+            answers,
+            choices: (look.data?.items ?? []).map((item) => ({
+              kind: item.kind,
+              name: item.name,
+              ...decisionOf(item),
+            })),
+          },
+        }),
+      ),
+    onSuccess: ({ id, changed }) => {
+      void queries.invalidateQueries();
+      const undo = async (): Promise<void> => {
+        await answerOf(api.POST('/api/bundles/{id}/undo', { params: { path: { id } } }));
+        await queries.invalidateQueries();
+        toast('Taken back; all is as it was');
+      };
+      toast(`Took in ${String(changed)} ${changed === 1 ? 'thing' : 'things'}`, {
+        action: { label: 'Undo', onClick: () => void undo().catch(tellProblem) },
+        duration: 30_000,
+      });
+      onDone();
+    },
+  });
+  const read = async (chosen: File): Promise<void> => {
+    setUnreadable(undefined);
+    setDecided({});
+    try {
+      const given = JSON.parse(await chosen.text()) as Record<string, unknown>;
+      setBundle(given);
+      setAnswers({});
+      look.mutate({ bundle: given, answers: {} });
+    } catch (error) {
+      look.reset();
+      setUnreadable(
+        `${chosen.name} is no whole JSON: ${error instanceof Error ? error.message : ''}. Nothing was changed.`,
+      );
+    }
+  };
+  const items = look.data?.items ?? [];
+  const fields = look.error instanceof Problem ? look.error.fields : {};
+  return (
+    <section className="border-b border-line px-4 py-3" aria-labelledby="in-title">
+      <h2 id="in-title">Take one in</h2>
+      <p className="row flex-wrap">
+        <button type="button" className="btn" onClick={() => file.current?.click()}>
+          <FileUp className="i s" aria-hidden="true" /> Choose a bundle
+        </button>
+        <span className="s2 text-soft">Nothing is changed before you have seen what it would do.</span>
+      </p>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        className="hidden"
+        aria-label="A bundle’s file"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          event.target.value = '';
+          if (chosen !== undefined) void read(chosen);
+        }}
+      />
+      <div aria-live="polite">
+        <Fault>{unreadable}</Fault>
+        {look.isError && <Fault>{`${problemOf(look.error).title}. ${problemOf(look.error).detail}`}</Fault>}
+      </div>
+      {look.data !== undefined && bundle !== undefined && (
+        <div className="mt-2 border border-dashed border-pool p-3">
+          <h3 className="h2">{look.data.title}</h3>
+          <p className="text-soft">
+            {look.data.author !== '' && `by ${look.data.author}. `}
+            {look.data.note}
+          </p>
+          {look.data.questions.map((question) => (
+            <label key={question.name} className="row mt-2 flex-wrap">
+              <span className="w-56">{question.help || question.name}</span>
+              {question.type === 'choice' || question.type === 'yes-no' ? (
+                <Choice
+                  label={question.help || question.name}
+                  value={answers[question.name] ?? question.default}
+                  options={(question.type === 'choice' ? question.choices : ['yes', 'no']).map((value) => ({
+                    value,
+                    label: value,
+                  }))}
+                  onChange={(value) => {
+                    const next = { ...answers, [question.name]: value };
+                    setAnswers(next);
+                    look.mutate({ bundle, answers: next });
+                  }}
+                />
+              ) : (
+                <input
+                  className="blank !w-64"
+                  value={answers[question.name] ?? question.default}
+                  onChange={(event) => {
+                    setAnswers({ ...answers, [question.name]: event.target.value });
+                  }}
+                  onBlur={() => {
+                    look.mutate({ bundle, answers });
+                  }}
+                />
+              )}
+              <Fault>{fields[question.name]}</Fault>
+            </label>
+          ))}
+          <table className="t mt-2">
+            <tbody>
+              {items.map((item) => (
+                <ItemRows
+                  key={keyOf(item)}
+                  item={item}
+                  decided={decisionOf(item)}
+                  onDecide={(next) => {
+                    setDecided({ ...decided, [keyOf(item)]: next });
+                  }}
+                />
+              ))}
+            </tbody>
+          </table>
+          {take.isError && <Fault>{`${problemOf(take.error).title}. ${problemOf(take.error).detail}`}</Fault>}
+          <p className="row mt-2">
+            <button
+              type="button"
+              className="btn do"
+              disabled={take.isPending || items.every((item) => decisionOf(item).action === 'leave')}
+              onClick={() => {
+                take.mutate();
+              }}
+            >
+              Take in {items.filter((item) => decisionOf(item).action !== 'leave').length} of {items.length}
+            </button>
+            <button type="button" className="btn bare" onClick={onDone}>
+              Leave it
+            </button>
+          </p>
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface ItemRowsProps {
+  readonly item: Item;
+  readonly decided: Decided;
+  readonly onDecide: (decided: Decided) => void;
+}
+
+function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
+  const [shown, setShown] = useState(false);
+  const [words, colour] = STATE_WORDS[item.state];
+  const options: { value: Action; label: string }[] = [
+    { value: 'take', label: item.state === 'new' ? 'take it in' : 'put it in its place' },
+    { value: 'rename', label: 'take it in as' },
+    { value: 'leave', label: 'leave it' },
+  ];
+  return (
+    <>
+      <tr>
+        <th scope="row" className="whitespace-normal">
+          {item.name} <span className="s2 font-normal text-soft">{KIND_WORDS[item.kind]}</span>
+        </th>
+        <td>
+          <span className={`state ${colour}`}>{words}</span>
+          {item.state === 'different' && (
+            <button
+              type="button"
+              className="why"
+              aria-expanded={shown}
+              onClick={() => {
+                setShown(!shown);
+              }}
+            >
+              {' '}
+              <u>side by side</u>
+            </button>
+          )}
+          {item.missing.map((what) => (
+            <span key={what} className="s2 block text-crimson">
+              {what} is not there
+            </span>
+          ))}
+        </td>
+        <td>
+          <span className="row">
+            <Choice
+              label={`What becomes of ${item.name}`}
+              value={decided.action}
+              options={options}
+              onChange={(action) => {
+                onDecide({ ...decided, action });
+              }}
+            />
+            {decided.action === 'rename' && (
+              <input
+                className="blank !w-36"
+                aria-label={`New name of ${item.name}`}
+                value={decided.as}
+                onChange={(event) => {
+                  onDecide({ ...decided, as: event.target.value });
+                }}
+              />
+            )}
+          </span>
+        </td>
+      </tr>
+      {shown && (
+        <tr>
+          <td colSpan={3}>
+            <div className="versus">
+              <span />
+              <b>Here now</b>
+              <b className="text-pool">In the bundle</b>
+              {differencesOf(item.ours, item.theirs).map(({ place, ours, theirs }) => (
+                <Fragment key={place}>
+                  <span className="m s2 text-soft">{place}</span>
+                  <span className="s2 break-words whitespace-normal">{ours}</span>
+                  <span className="s2 break-words whitespace-normal">{theirs}</span>
+                </Fragment>
+              ))}
+            </div>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}

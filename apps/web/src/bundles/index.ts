@@ -1,0 +1,1 @@
+export { BundlesPage } from './bundles-page.js';

@@ -1,0 +1,1 @@
+export { ListsPage } from './lists-page.js';

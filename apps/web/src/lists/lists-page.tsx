@@ -1,0 +1,121 @@
+import { useQuery } from '@tanstack/react-query';
+import { Plus } from 'lucide-react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useNavigate, useParams } from 'react-router';
+import { answerOf, api, type List } from '../api/index.js';
+import { listsQuery } from '../live/index.js';
+import { Bones, LoadFailed, NEW } from '../ui/index.js';
+import { drafts, ListEditor } from './list-editor.js';
+import { LIST_STARTERS } from './starters.js';
+
+/** Prepare › Lists: named lines that steps draw from. */
+export function ListsPage() {
+  const { id } = useParams();
+  const navigate = useNavigate();
+  const { data: lists, error, refetch } = useQuery(listsQuery);
+  useHotkeys('n', () => void navigate(`/prepare/lists/${NEW}`), { preventDefault: true });
+  if (lists === undefined)
+    return error === null ? <Bones lines={8} /> : <LoadFailed error={error} retry={() => void refetch()} />;
+  if (lists.length === 0 && id === undefined) return <NoneYet />;
+  return (
+    <div className={`split-work h-full ${id === undefined ? '' : 'has-open'}`}>
+      <section className="list" aria-label="Lists">
+        <header className="row">
+          <h1 className="h2">Lists</h1>
+          <span className="ml-auto">
+            <AddList />
+          </span>
+        </header>
+        <ul className="entries">
+          {lists.map((list) => (
+            <li key={list.id}>
+              <Link
+                className="entry"
+                to={`/prepare/lists/${list.id}`}
+                aria-current={list.id === id ? 'page' : undefined}
+              >
+                <span className="what !text-ink">{list.name}</span>
+                <span className="flag m">{list.lines.toLocaleString('en')}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {id === undefined ? (
+        <section className="editor">
+          <p className="text-soft">
+            Choose a list, or add one. Steps draw its lines, each once before any again.
+          </p>
+        </section>
+      ) : (
+        <OpenList key={id} id={id} lists={lists} />
+      )}
+    </div>
+  );
+}
+
+function OpenList({ id, lists }: { readonly id: string; readonly lists: readonly List[] }) {
+  const list = lists.find((each) => each.id === id);
+  const {
+    data: text,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['list-text', id, list?.version],
+    enabled: list !== undefined,
+    queryFn: async () =>
+      answerOf(api.GET('/api/lists/{id}/text', { params: { path: { id } }, parseAs: 'text' })),
+  });
+  if (id === NEW) return <ListEditor id={id} saved={undefined} />;
+  if (list === undefined)
+    return (
+      <section className="editor">
+        <h2>There is no such list</h2>
+        <p className="mt-1 text-soft">It was deleted, or the address is not right.</p>
+      </section>
+    );
+  if (error !== null) return <LoadFailed error={error} retry={() => void refetch()} />;
+  if (text === undefined) return <Bones lines={12} />;
+  return <ListEditor id={id} saved={{ ...list, text: text.replace(/\n$/u, '') }} />;
+}
+
+function AddList() {
+  return (
+    <Link className="btn do" to={`/prepare/lists/${NEW}`}>
+      <Plus className="i s" aria-hidden="true" /> Add list <kbd aria-hidden="true">N</kbd>
+    </Link>
+  );
+}
+
+function NoneYet() {
+  const navigate = useNavigate();
+  return (
+    <section className="editor h-full" aria-labelledby="lists-title">
+      <div className="max-w-lg">
+        <h1 id="lists-title">Lists</h1>
+        <h2 className="mt-3">There is no list yet</h2>
+        <p className="mt-1 mb-3 text-soft">
+          A list is lines of text that steps draw from: questions, answers, names. Begin with one of these, or
+          from nothing.
+        </p>
+        <AddList />
+        <ul className="mt-3 border-t border-line">
+          {LIST_STARTERS.map((starter) => (
+            <li key={starter.name} className="border-b border-line py-2">
+              <button
+                type="button"
+                className="btn bare"
+                onClick={() => {
+                  drafts.edit(NEW, undefined, { name: starter.name, text: starter.text });
+                  void navigate(`/prepare/lists/${NEW}`);
+                }}
+              >
+                <b>{starter.name}</b> <span className="text-soft">{starter.what}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { OutputsPage } from './outputs-page.js';

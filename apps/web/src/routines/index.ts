@@ -1,0 +1,2 @@
+export { openRoutine } from './drafts.js';
+export { RoutinesPage } from './routines-page.js';

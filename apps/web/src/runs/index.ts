@@ -1,0 +1,1 @@
+export { ENDING_WORDS, RunsPage } from './runs-page.js';

@@ -1,0 +1,145 @@
+import { titleOf } from '@gully/core/commands';
+import { chanceFrom } from '@gully/core/random';
+import {
+  countersOf,
+  knownValues,
+  textValues,
+  wordsOf,
+  type CounterState,
+  type EventFacts,
+  type Occasion,
+  type Routine,
+  type RoutineWorld,
+} from '@gully/core/routines';
+import { OFFLINE } from '@gully/core/stream';
+import { Span, type Scope } from '@gully/core/text';
+import { strangerFacts } from '@gully/core/viewers';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import {
+  channelQuery,
+  commandsQuery,
+  countersQuery,
+  listsQuery,
+  rememberedQuery,
+  streamQuery,
+  usePrefix,
+} from '../live/index.js';
+import { useNow } from '../ui/index.js';
+import { usePersona } from './persona.js';
+
+/** Previews keep still while one types: chance always takes the first. */
+const STILL = chanceFrom(() => 0);
+
+/** What starts the routine that is edited, as far as its texts ask. */
+export interface Started {
+  /** what it is called */
+  readonly name: string;
+  readonly uses: number;
+  /** examples of its inputs, by name */
+  readonly inputs: Readonly<Record<string, unknown>>;
+  /** true when somebody else is named */
+  readonly names: boolean;
+  readonly event?: EventFacts | undefined;
+}
+
+/** What a text of a routine would be filled in with now, for the persona chosen in the dock. */
+export function useScope(routine: Routine, started: Started): Scope {
+  const [persona] = usePersona();
+  const { data: channel } = useQuery(channelQuery);
+  const { data: stream } = useQuery(streamQuery);
+  const { data: counters } = useQuery(countersQuery);
+  const { data: lists } = useQuery(listsQuery);
+  const { data: remembered } = useQuery(rememberedQuery);
+  const { data: commands } = useQuery(commandsQuery);
+  const prefix = usePrefix();
+  const now = useNow(30_000);
+  // Made anew when what there is changes, and not with every letter of a text.
+  const named = JSON.stringify([countSteps(routine), wordsOf(routine), started]);
+  return useMemo(() => {
+    const states = counterStates(routine, counters ?? []);
+    const viewer = {
+      ...strangerFacts('persona', persona.name, persona.roles, now),
+      watchTime: (persona.hours ?? 0) * 3600,
+    };
+    const words = [...new Set([...(remembered?.names ?? []), ...wordsOf(routine)])];
+    const world: RoutineWorld = {
+      channelName: channel?.name ?? '',
+      timeZone: channel?.timeZone ?? 'UTC',
+      stream:
+        stream === undefined
+          ? OFFLINE
+          : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
+      chance: STILL,
+      counter: (name) => states.get(name),
+      counterNames: () => [...states.keys()],
+      drawState: () => undefined,
+      lists: () =>
+        (lists ?? []).map(({ id, name, lines, left }) => ({
+          id,
+          name,
+          size: lines,
+          left,
+          last: -1,
+          line: () => undefined,
+          leftAt: (position) => position,
+        })),
+      list: () => undefined,
+      remembered: (_span, _viewer, name) => `‹${name}›`,
+      rememberedNames: () => words,
+      routine: () => undefined,
+      webhookNames: () => [],
+      runsOf: () => ({ running: 0, inTurn: 0 }),
+      openCommands: () =>
+        (commands ?? [])
+          .filter(
+            ({ enabled, trigger, gates }) => enabled && trigger.name !== '' && gates.lowestRole === 'viewer',
+          )
+          .map((each) => titleOf(each, prefix)),
+    };
+    const examples = Object.values(started.inputs);
+    const occasion: Occasion = {
+      cause: 'preview',
+      by: started.name,
+      viewer,
+      roles: persona.roles,
+      target: started.names ? { ...viewer, id: 'target', name: 'quillrush' } : viewer,
+      inputs: started.inputs,
+      inputNames: Object.keys(started.inputs),
+      typed: examples.map(String).join(' '),
+      line: undefined,
+      command: { name: started.name, uses: started.uses + 1, usesByViewer: 1 },
+      event: started.event,
+      at: now,
+    };
+    const refused = { why: 'cooling down, 12 s left', wait: new Span(12) };
+    return {
+      values: textValues(occasion, world, {}, now, { refused }),
+      known: knownValues(occasion.inputNames, world),
+      chance: STILL,
+      now,
+    };
+    // What matters of the routine and of what starts it is in `named`.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [named, persona, channel, stream, counters, lists, remembered, commands, prefix, now]);
+}
+
+function countSteps({ steps }: Routine): unknown {
+  return steps.filter(({ kind }) => kind === 'counter');
+}
+
+/** The counters as they would be after this routine's own steps. */
+function counterStates(
+  routine: Routine,
+  counters: readonly { name: string; value: number; most: number }[],
+): Map<string, CounterState> {
+  const states = new Map(counters.map(({ name, value, most }) => [name, { value, most }]));
+  for (const name of countersOf(routine)) if (!states.has(name)) states.set(name, { value: 0, most: 0 });
+  for (const step of routine.steps) {
+    if (step.kind !== 'counter' || step.change === 'typed') continue;
+    const before = states.get(step.counter) ?? { value: 0, most: 0 };
+    const value = step.change === 'add' ? before.value + step.amount : step.amount;
+    states.set(step.counter, { value, most: Math.max(before.most, value) });
+  }
+  return states;
+}

@@ -1,0 +1,152 @@
+import { useDraggable } from '@dnd-kit/core';
+import { innerLists, kindOf, type Blank, type IfStep, type PickStep, type Step } from '@gully/core/routines';
+import { ChevronDown, ChevronRight, GripVertical, X } from 'lucide-react';
+import { Fragment, memo } from 'react';
+import { IconButton } from '../ui/index.js';
+import { BlankControl } from './blank-control.js';
+import { Branches } from './branches.js';
+import { useScript } from './script-context.js';
+import { Gap, StepList } from './step-list.js';
+
+interface StepLineProps {
+  readonly step: Step;
+  readonly list: string;
+  readonly at: number;
+}
+
+/** With Alt: a step down or up. */
+const MOVES: Readonly<Record<string, boolean>> = { ArrowUp: false, ArrowDown: true };
+/** Blanks that take the whole width stand on a line of their own. */
+const WIDE: readonly Blank['as'][] = ['texts', 'text', 'conditions'];
+
+/** One step: a line of plain words with its blanks in place, and its branches indented under it. */
+export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps) {
+  const script = useScript();
+  const { setNodeRef, listeners, isDragging } = useDraggable({ id: step.id });
+  const kind = kindOf(step);
+  const place = { list, at };
+  const path = `${list}.${String(at)}`;
+  const saved = script.savedOf(step.id);
+  const lists = innerLists(step);
+  const folded = script.isFolded(step.id);
+  const fields = step as unknown as Readonly<Record<string, unknown>>;
+  const blanks = kind.blanks as Readonly<Record<string, Blank>>;
+  return (
+    <li
+      ref={setNodeRef}
+      data-step={step.id}
+      className={`step ${isDragging ? 'dragging' : ''}`}
+      onKeyDown={(event) => {
+        const down = MOVES[event.key];
+        if (!event.altKey || down === undefined) return;
+        event.preventDefault();
+        event.stopPropagation();
+        script.move(place, down);
+      }}
+    >
+      <Gap place={place} />
+      <button
+        type="button"
+        data-grip
+        className="grip"
+        aria-label={`Step ${String(at + 1)}, ${kind.verb}: move, copy or remove`}
+        title="Drag, or Alt ↑ ↓"
+        {...listeners}
+        onKeyDown={(event) => {
+          const keyed = event.ctrlKey || event.metaKey;
+          if (keyed && event.key === 'c') script.copy(place, false);
+          else if (keyed && event.key === 'x') script.copy(place, true);
+          else if (keyed && event.key === 'v') script.paste({ list, at: at + 1 });
+          else if (event.key === 'Delete' || event.key === 'Backspace') script.remove(place);
+          else return;
+          event.preventDefault();
+        }}
+      >
+        <GripVertical className="i s" aria-hidden="true" />
+        <span className="no">{at + 1}</span>
+      </button>
+      <div className="words">
+        {lists.length > 0 && (
+          <IconButton
+            icon={folded ? ChevronRight : ChevronDown}
+            label={folded ? 'Open the branches' : 'Fold the branches'}
+            onClick={() => {
+              script.fold(step.id, !folded);
+            }}
+          />
+        )}
+        <span className="verb">{kind.verb}</span>
+        {kind.line(step).map((part, n) => {
+          if (typeof part === 'string')
+            return (
+              <span key={n} className={/^[;,.]/u.test(part) ? 'joined' : ''}>
+                {part}
+              </span>
+            );
+          const blank = blanks[part.blank];
+          if (blank === undefined) return null;
+          const value = fields[part.blank];
+          const draft =
+            saved === undefined ||
+            JSON.stringify((saved as unknown as typeof fields)[part.blank]) !== JSON.stringify(value);
+          return (
+            <span key={part.blank} className={WIDE.includes(blank.as) ? 'wide' : 'contents'}>
+              <BlankControl
+                blank={blank}
+                value={value}
+                place={`${path}.${String(part.blank)}`}
+                draft={draft}
+                onChange={(next) => {
+                  script.change(place, withBlank(step, part.blank, next));
+                }}
+              />
+            </span>
+          );
+        })}
+        {folded && lists.length > 0 && (
+          <span className="s2 text-soft">
+            {lists.reduce((sum, inner) => sum + inner.steps.length, 0)} steps folded
+          </span>
+        )}
+      </div>
+      <IconButton
+        icon={X}
+        label={`Remove step ${String(at + 1)}`}
+        onClick={() => {
+          script.remove(place);
+        }}
+      />
+      {!folded && step.kind === 'if' && <IfBranches step={step} path={path} />}
+      {!folded && step.kind === 'pick' && (
+        <Branches
+          step={step}
+          path={path}
+          onChange={(next: PickStep) => {
+            script.change(place, next);
+          }}
+        />
+      )}
+    </li>
+  );
+});
+
+function IfBranches({ step, path }: { readonly step: IfStep; readonly path: string }) {
+  return (
+    <div className="branches">
+      {(['then', 'otherwise'] as const).map((side) => (
+        <Fragment key={side}>
+          <p className="side">{side}</p>
+          <StepList steps={step[side]} list={`${path}.${side}`} label={`Steps ${side}`} />
+        </Fragment>
+      ))}
+    </div>
+  );
+}
+
+/** A step with one blank filled anew. A second text is first drawn so that none comes twice. */
+function withBlank(step: Step, field: string, next: unknown): Step {
+  const began =
+    'texts' in step && field === 'texts' && step.texts.length === 1 && Array.isArray(next) && next.length > 1;
+  const changed: object = { ...step, [field]: next, ...(began ? { order: 'bag' } : {}) };
+  return changed as Step;
+}

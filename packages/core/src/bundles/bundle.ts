@@ -1,0 +1,44 @@
+import type { CommandBody } from '../commands/index.js';
+import type { NamedRoutineBody } from '../routines/index.js';
+
+/** What a bundle's file says of itself. */
+export const BUNDLE_FORMAT = 'gully-bundle';
+export const BUNDLE_VERSION = 1;
+
+export const QUESTION_TYPES = ['text', 'number', 'yes-no', 'choice'] as const;
+
+/** Asked when a bundle is taken in; `[[name]]` anywhere in it is filled with the answer. */
+export interface Question {
+  readonly name: string;
+  readonly type: (typeof QUESTION_TYPES)[number];
+  readonly default: string;
+  /** what it is for, in a line */
+  readonly help: string;
+  /** for a choice */
+  readonly choices: readonly string[];
+}
+
+/** A list in a bundle: what it is drawn from, without what was drawn. */
+export interface BundledList {
+  readonly name: string;
+  readonly lines: readonly string[];
+}
+
+/**
+ * What another channel can take in. Things refer to one another by name; of the channel
+ * itself (viewers, what is remembered, secrets, counts) nothing is in it.
+ */
+export interface Bundle {
+  readonly format: typeof BUNDLE_FORMAT;
+  readonly version: typeof BUNDLE_VERSION;
+  readonly title: string;
+  readonly author: string;
+  readonly note: string;
+  readonly questions: readonly Question[];
+  readonly commands: readonly CommandBody[];
+  readonly routines: readonly NamedRoutineBody[];
+  readonly lists: readonly BundledList[];
+}
+
+export const ITEM_KINDS = ['commands', 'routines', 'lists'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];

@@ -1,0 +1,143 @@
+import { ROLES } from '../chat/index.js';
+import { INPUT_TYPES, REFUSING_GATES } from '../commands/index.js';
+import { LINE_LIMIT, LINES_LIMIT } from '../lists/index.js';
+import { AFTER_RESTART, EVENT_KINDS, stepSchemas, WHILE_RUNNING, type Schema } from '../routines/index.js';
+import { LIVE_CHOICES } from '../stream/index.js';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, QUESTION_TYPES } from './bundle.js';
+
+const text = (most: number, description?: string): Schema => ({
+  type: 'string',
+  maxLength: most,
+  ...(description === undefined ? {} : { description }),
+});
+const listOf = (items: Schema, maxItems: number): Schema => ({ type: 'array', maxItems, items });
+const oneOf = (values: readonly string[]): Schema => ({ type: 'string', enum: [...values] });
+const whole = (least: number, most: number): Schema => ({ type: 'integer', minimum: least, maximum: most });
+const orNull = (schema: Schema): Schema => ({ anyOf: [schema, { type: 'null' }] });
+const flag: Schema = { type: 'boolean' };
+const closed = (properties: Readonly<Record<string, Schema>>, optional: readonly string[] = []): Schema => ({
+  type: 'object',
+  properties,
+  required: Object.keys(properties).filter((name) => !optional.includes(name)),
+  additionalProperties: false,
+});
+
+const NAMED = listOf(closed({ name: text(100), viewer: { type: 'null' } }), 200);
+const COST = orNull(whole(0, Number.MAX_SAFE_INTEGER));
+const ref = (name: string): Schema => ({ $ref: `#/$defs/${name}` });
+
+/** The published JSON Schema of bundles (draft 2020-12), made from the same registry as the editor. */
+export function bundleSchema(): Schema {
+  return {
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    $id: 'https://gully.example/formats/bundle.schema.json',
+    title: 'Gully bundle',
+    description:
+      'Commands, routines and lists of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+    ...closed(
+      {
+        $schema: text(500),
+        format: { const: BUNDLE_FORMAT },
+        version: { const: BUNDLE_VERSION },
+        title: text(100),
+        author: text(100),
+        note: text(2_000, 'what the author says of it'),
+        questions: listOf(ref('Question'), 30),
+        commands: listOf(ref('Command'), 2_000),
+        routines: listOf(ref('NamedRoutine'), 1_000),
+        lists: listOf(ref('List'), 200),
+      },
+      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists'],
+    ),
+    $defs: {
+      Question: closed(
+        {
+          name: { type: 'string', pattern: '^[a-z][a-z0-9_]{0,29}$' },
+          type: oneOf(QUESTION_TYPES),
+          default: text(500),
+          help: text(300),
+          choices: listOf(text(100), 50),
+        },
+        ['choices'],
+      ),
+      List: closed({ name: text(60), lines: listOf(text(LINE_LIMIT), LINES_LIMIT) }),
+      When: closed({
+        live: oneOf(LIVE_CHOICES),
+        categories: listOf(text(200), 50),
+        from: text(10, 'HH:MM, or empty'),
+        to: text(10, 'HH:MM, or empty'),
+      }),
+      Routine: closed({
+        steps: ref('Steps'),
+        whileRunning: oneOf(WHILE_RUNNING),
+        afterRestart: oneOf(AFTER_RESTART),
+      }),
+      NamedRoutine: closed({
+        name: text(60),
+        group: text(40),
+        enabled: flag,
+        triggers: listOf(
+          closed({
+            id: text(40),
+            event: oneOf(EVENT_KINDS),
+            least: whole(0, 100_000_000),
+            lowestRole: oneOf(ROLES),
+            viewers: NAMED,
+          }),
+          20,
+        ),
+        when: ref('When'),
+        routine: ref('Routine'),
+      }),
+      Command: closed({
+        group: text(40),
+        enabled: flag,
+        trigger: closed({
+          name: text(200),
+          aliases: listOf(text(200), 200),
+          phrases: listOf(text(200), 50),
+          wholeMessage: flag,
+          pattern: text(500),
+          matchCase: flag,
+          fromBots: flag,
+          connections: listOf(text(100), 20),
+        }),
+        gates: closed({
+          when: ref('When'),
+          lowestRole: oneOf(ROLES),
+          onlyRoles: listOf(oneOf(ROLES), ROLES.length),
+          always: NAMED,
+          never: NAMED,
+          cooldown: whole(0, 86_400),
+          viewerCooldown: whole(0, 86_400),
+          moderatorsSkip: flag,
+          rank: text(100),
+          cost: closed({
+            base: whole(0, Number.MAX_SAFE_INTEGER),
+            subscriber: COST,
+            regular: COST,
+            moderator: COST,
+          }),
+          refusals: closed(
+            Object.fromEntries(REFUSING_GATES.map((gate) => [gate, text(5_000)])),
+            REFUSING_GATES,
+          ),
+        }),
+        inputs: listOf(
+          closed({
+            name: text(20),
+            type: oneOf(INPUT_TYPES),
+            optional: flag,
+            least: orNull({ type: 'number' }),
+            most: orNull({ type: 'number' }),
+            choices: listOf(text(100), 30),
+            pattern: text(500),
+          }),
+          10,
+        ),
+        routine: ref('Routine'),
+      }),
+      ...stepSchemas('#/$defs'),
+    },
+  };
+}

@@ -1,0 +1,132 @@
+import { hasAtLeast, ROLE_NAMES, type Check, type Role } from '../chat/index.js';
+import type { NamedViewer, ViewerFacts } from '../viewers/index.js';
+
+export const EVENT_KINDS = [
+  'follow',
+  'subscribed',
+  'renewed',
+  'gifted',
+  'raid',
+  'tip',
+  'cheer',
+  'live',
+  'offline',
+  'arrival',
+  'return',
+] as const;
+/** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
+export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
+
+/** What an event brings along, for texts. */
+export interface EventFacts {
+  readonly kind: EventKind;
+  /** months renewed, subscriptions gifted, people raiding, tokens cheered, minor units tipped, days away */
+  readonly count: number;
+  /** a tip in words, such as `5.00 EUR`; else empty */
+  readonly amount: string;
+  readonly message: string;
+  /** who got a gifted subscription; empty for none, or many */
+  readonly recipient: string;
+}
+
+/** One event, with who did it. Times are UTC milliseconds. */
+export interface ChannelEvent extends EventFacts {
+  readonly id: string;
+  readonly viewer: ViewerFacts;
+  readonly roles: readonly Role[];
+  readonly at: number;
+}
+
+/** What of an event starts a routine. */
+export interface EventTrigger {
+  readonly id: string;
+  readonly event: (typeof EVENT_KINDS)[number];
+  /** of the event's count; 0 for any */
+  readonly least: number;
+  readonly lowestRole: Role;
+  /** when not empty, these viewers and nobody else */
+  readonly viewers: readonly NamedViewer[];
+}
+
+interface EventWords {
+  readonly name: string;
+  /** what `least` counts; undefined where there is nothing to count */
+  readonly counts: string | undefined;
+  /** true where it matters who it is */
+  readonly asksWho: boolean;
+}
+
+export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = {
+  follow: { name: 'somebody follows', counts: undefined, asksWho: false },
+  subscribed: { name: 'somebody subscribes', counts: undefined, asksWho: false },
+  renewed: { name: 'a subscription is renewed', counts: 'months', asksWho: false },
+  gifted: { name: 'subscriptions are gifted', counts: 'gifted at once', asksWho: false },
+  raid: { name: 'a raid comes in', counts: 'people', asksWho: false },
+  tip: { name: 'somebody tips', counts: 'cents', asksWho: false },
+  cheer: { name: 'somebody cheers', counts: 'tokens', asksWho: false },
+  live: { name: 'the stream goes live', counts: undefined, asksWho: false },
+  offline: { name: 'the stream goes offline', counts: undefined, asksWho: false },
+  arrival: { name: 'somebody writes for the first time in this stream', counts: undefined, asksWho: true },
+  return: { name: 'somebody writes after a long time away', counts: 'days', asksWho: true },
+};
+
+export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
+  follow: 'a follow',
+  subscribed: 'a subscription',
+  renewed: 'a renewed subscription',
+  gifted: 'gifted subscriptions',
+  raid: 'a raid',
+  tip: 'a tip',
+  cheer: 'a cheer',
+  live: 'going live',
+  offline: 'going offline',
+  arrival: 'an arrival',
+  return: 'a return',
+  hand: 'the button',
+};
+
+/** What the count of an event may be asked to be at least. */
+export const LEAST_LIMIT = 100_000_000;
+
+/** What a trigger waits for, in words: `a raid comes in, at least 10 people`. */
+export function triggerInWords({ event, least, lowestRole, viewers }: EventTrigger): string {
+  const { name, counts, asksWho } = EVENT_WORDS[event];
+  const who = viewers.map((viewer) => viewer.name).join(' or ');
+  const words = asksWho && who !== '' ? name.replace('somebody', who) : name;
+  const role = asksWho && who === '' && lowestRole !== 'viewer' ? `, ${ROLE_NAMES[lowestRole]}s and up` : '';
+  return counts !== undefined && least > 0
+    ? `${words}, at least ${least.toLocaleString('en')} ${counts}${role}`
+    : `${words}${role}`;
+}
+
+/** What is wrong with a trigger, or undefined. */
+export function triggerFault({ event, least, viewers }: EventTrigger): string | undefined {
+  if (!EVENT_KINDS.includes(event)) return 'There is no such event';
+  if (!(Number.isInteger(least) && least >= 0 && least <= LEAST_LIMIT))
+    return 'Give a whole number, 0 for any';
+  if (event === 'return' && least < 1) return 'Say after how many days, 1 or more';
+  if (viewers.length > 100) return 'At most 100 viewers by name';
+  if (viewers.some(({ name }) => !/^\S{1,50}$/u.test(name)))
+    return 'A viewer’s name is one word of at most 50 characters';
+  return undefined;
+}
+
+/** Whether an event is what a trigger waits for; undefined when it is of another kind. */
+export function checkTrigger(trigger: EventTrigger, event: ChannelEvent): Check | undefined {
+  if (trigger.event !== event.kind) return undefined;
+  const rule = `When ${triggerInWords(trigger)}`;
+  const { counts, asksWho } = EVENT_WORDS[trigger.event];
+  if (counts !== undefined && event.count < trigger.least)
+    return { rule, measure: `${event.count.toLocaleString('en')} ${counts}`, outcome: 'stopped' };
+  if (asksWho && !isMeant(trigger, event)) return { rule, measure: event.viewer.name, outcome: 'stopped' };
+  return { rule, measure: event.viewer.name, outcome: 'passed' };
+}
+
+function isMeant({ viewers, lowestRole }: EventTrigger, { viewer, roles }: ChannelEvent): boolean {
+  if (viewers.length === 0) return hasAtLeast(roles, lowestRole);
+  return viewers.some((named) =>
+    named.viewer === null
+      ? named.name.toLowerCase() === viewer.name.toLowerCase()
+      : named.viewer === viewer.id,
+  );
+}

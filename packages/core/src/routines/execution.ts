@@ -1,0 +1,250 @@
+import type { Check } from '../chat/index.js';
+import { draw, type DrawOrder } from '../random/index.js';
+import { durationInWords, evaluate, renderText, type Evaluated, type Scope } from '../text/index.js';
+import { checkConditions, type Held } from './compare.js';
+import type { Conditions } from './conditions.js';
+import { kindOf, type Outcome, type StepRun } from './kinds/index.js';
+import { LaidOver } from './laid-over.js';
+import type { PreparedRoutine } from './prepare.js';
+import type { Awaiting, Frame, RunEnd, RunState } from './run-state.js';
+import { DEPTH_LIMIT, MESSAGES_LIMIT, STEPS_LIMIT, WAIT_LIMIT, type Span, type Step } from './step.js';
+import { stepsAt } from './tree.js';
+import { knownValues, textValues } from './values.js';
+import type { Occasion, RoutineChange, RoutineEffect, RoutineWorld, SayEffect } from './world.js';
+
+/** Entries of its why a run keeps at the most. */
+const CHECKS_LIMIT = 150;
+
+/** A run's way from where it stands to where it waits or ends. */
+export class Execution implements StepRun {
+  readonly changes: RoutineChange[] = [];
+  readonly effects: RoutineEffect[] = [];
+  readonly checks: Check[];
+  readonly occasion: Occasion;
+  awaiting: Awaiting | undefined;
+  ended: RunEnd | undefined;
+  name = '';
+  private readonly over: LaidOver;
+  private readonly frames: Frame[];
+  private steps: number;
+  private messages: number;
+  private waitedMs: number;
+  private routine: PreparedRoutine;
+
+  constructor(
+    private readonly begun: RunState,
+    world: RoutineWorld,
+    readonly at: number,
+  ) {
+    this.occasion = begun.occasion;
+    this.checks = [...begun.checks];
+    this.frames = [...begun.frames];
+    this.steps = begun.steps;
+    this.messages = begun.messages;
+    this.waitedMs = begun.waitedMs;
+    this.over = new LaidOver(world, begun.occasion.viewer.id, { ...begun.memory });
+    this.routine = begun.frames[0]?.routine ?? { ...NO_ROUTINE };
+  }
+
+  get world(): RoutineWorld {
+    return this.over.world;
+  }
+
+  get mark(): string {
+    return `${this.begun.id}:${String(this.steps)}`;
+  }
+
+  /** Goes on until it waits or ends; never more than STEPS_LIMIT steps. */
+  proceed(): void {
+    while (this.awaiting === undefined && this.ended === undefined) {
+      const frame = this.frames.pop();
+      if (frame === undefined) {
+        this.ended = { how: 'done', words: '' };
+        return;
+      }
+      const step = stepsAt(frame.routine.routine.steps, frame.place)?.[frame.next];
+      if (step === undefined) continue;
+      this.frames.push({ ...frame, next: frame.next + 1 });
+      this.take(step, frame);
+    }
+  }
+
+  /** What remains, when it goes on later. */
+  state(): RunState | undefined {
+    if (this.awaiting === undefined) return undefined;
+    return {
+      ...this.begun,
+      frames: this.frames,
+      memory: this.over.memory,
+      steps: this.steps,
+      messages: this.messages,
+      waitedMs: this.waitedMs,
+      awaiting: this.awaiting,
+      checks: this.checks,
+    };
+  }
+
+  /** Takes what came of a step: what follows, and whether the run goes on. */
+  private take(step: Step, frame: Frame): void {
+    if (this.steps >= STEPS_LIMIT) {
+      this.end('limited', `it took ${String(STEPS_LIMIT)} steps, the most a run may`);
+      return;
+    }
+    this.steps += 1;
+    this.routine = frame.routine;
+    this.name = nameOf(frame, this.frames.filter(({ place }) => place === 'steps').length);
+    this.follow(kindOf(step).run(step, this), frame, step);
+  }
+
+  private follow(outcome: Outcome, frame: Frame, step: Step): void {
+    if (outcome === undefined) return;
+    if ('enter' in outcome) {
+      const place = `${frame.place}.${String(frame.next)}.${outcome.enter}`;
+      this.frames.push({ routine: frame.routine, place, next: 0 });
+    } else if ('call' in outcome) this.call(outcome.call);
+    else if ('waitMs' in outcome) this.wait(outcome.waitMs);
+    else if ('ask' in outcome) {
+      this.effects.push({ ...outcome.ask, run: this.begun.id });
+      this.awaiting = { for: 'answer', asked: outcome.ask, step: this.name, stop: outcome.stop };
+    } else if ('failed' in outcome) this.fail(`${this.name}: ${kindOf(step).verb}`, outcome);
+    else this.end('stopped', outcome.end);
+  }
+
+  /** Notes that something could not be done, and ends the run if that was set. */
+  fail(rule: string, { failed, stop }: { readonly failed: string; readonly stop: boolean }): void {
+    this.note(rule, failed, 'stopped');
+    if (stop) this.end('failed', failed);
+  }
+
+  private call(id: string): void {
+    const called = this.world.routine(id);
+    if (called === undefined) return;
+    const depth = this.frames.filter(({ place }) => place === 'steps').length;
+    if (depth >= DEPTH_LIMIT)
+      this.end('limited', `${called.title} would be the ${String(depth + 1)}th routine within another`);
+    else this.frames.push({ routine: called, place: 'steps', next: 0 });
+  }
+
+  private wait(ms: number): void {
+    if (this.waitedMs + ms > WAIT_LIMIT * 1000) {
+      this.end('limited', `it would wait more than ${durationInWords(WAIT_LIMIT * 1000)} in all`);
+      return;
+    }
+    this.waitedMs += ms;
+    this.note(`${this.name}: waits`, durationInWords(ms));
+    this.awaiting = { for: 'time', until: this.at + ms };
+  }
+
+  private end(how: RunEnd['how'], words: string): void {
+    this.ended = { how, words };
+    this.note(`Ended: ${words}`, '', how === 'stopped' ? 'noted' : 'stopped');
+  }
+
+  say(effect: SayEffect): Outcome {
+    if (this.messages >= MESSAGES_LIMIT) {
+      this.end('limited', `it said ${String(MESSAGES_LIMIT)} messages, the most a run may`);
+      return undefined;
+    }
+    this.effects.push(this.messages === 0 ? effect : { ...effect, later: true });
+    this.messages += 1;
+    return undefined;
+  }
+
+  render(source: string): { readonly text: string; readonly ownStart: boolean } {
+    const parsed = this.routine.texts.get(source);
+    if (parsed === undefined) return { text: '', ownStart: true };
+    const { text, notes } = renderText(parsed, this.scope());
+    for (const note of notes) this.note(note);
+    return { text, ownStart: parsed.ownStart };
+  }
+
+  evaluate(expression: string): Evaluated {
+    return evaluate(expression, this.scope());
+  }
+
+  check(conditions: Conditions): Held {
+    return checkConditions(conditions, this.scope(), (source) => this.render(source).text);
+  }
+
+  choose(id: string, texts: readonly string[], order: DrawOrder): string | undefined {
+    if (texts.length <= 1) return texts[0];
+    const owner = this.routine.id;
+    const { place, state } = draw(order, texts.length, this.world.drawState(owner, id), this.world.chance);
+    if (state !== undefined) this.change({ kind: 'draw', owner, step: id, state });
+    this.note(`${this.name}: one of ${String(texts.length)} texts`, `number ${String(place + 1)}`);
+    return texts[place];
+  }
+
+  draw(id: string, order: DrawOrder): string | undefined {
+    const line = this.over.drawLine(id, order);
+    if (line === undefined) return undefined;
+    if (line.change !== undefined) this.change(line.change);
+    const list = this.world.list(id);
+    this.note(
+      `${this.name}: drew from ${list?.name ?? ''}`,
+      `line ${String(line.place + 1)} of ${String(list?.size ?? 0)}`,
+    );
+    return line.text;
+  }
+
+  remember(span: Span, name: string, text: string | null): void {
+    if (span === 'run') {
+      if (text === null) Reflect.deleteProperty(this.over.memory, name);
+      else this.over.memory[name] = text;
+      return;
+    }
+    const viewer = span === 'viewer' ? this.occasion.viewer.id : '';
+    this.change({ kind: 'remembered', span, viewer, name, text, at: this.at });
+  }
+
+  recall(span: Span, name: string): string | undefined {
+    return this.over.recall(span, name);
+  }
+
+  change(change: RoutineChange): void {
+    this.changes.push(change);
+    this.over.apply(change);
+  }
+
+  note(rule: string, measure = '', outcome: Check['outcome'] = 'noted'): void {
+    if (this.checks.length < CHECKS_LIMIT) this.checks.push({ rule, measure, outcome });
+  }
+
+  private scope(): Scope {
+    const { counters, words } = this.routine;
+    // What the routine itself may bring about is known before it ever did.
+    const world: RoutineWorld = {
+      ...this.world,
+      counterNames: () => [...new Set([...this.world.counterNames(), ...counters])],
+      rememberedNames: () => [...new Set([...this.world.rememberedNames(), ...words])],
+    };
+    return {
+      values: textValues(this.occasion, world, this.over.memory, this.at),
+      known: knownValues(this.occasion.inputNames, world, Object.keys(this.over.memory)),
+      chance: this.world.chance,
+      now: this.at,
+    };
+  }
+}
+
+const NO_ROUTINE: PreparedRoutine = {
+  id: '',
+  title: '',
+  routine: { steps: [], whileRunning: 'beside', afterRestart: 'end' },
+  texts: new Map(),
+  counters: [],
+  words: [],
+  fault: undefined,
+};
+
+/** `Step 3`, `Step 3, then 1`, and in a called routine `Survey tale, step 2`. */
+function nameOf({ routine, place, next }: Frame, depth: number): string {
+  const words = place
+    .replace(/^steps\.?/u, '')
+    .replace(/branches\.(\d+)\.steps/gu, (_all, at: string) => `branch ${String(Number(at) + 1)}`)
+    .split('.')
+    .filter((part) => part !== '')
+    .map((part) => (/^\d+$/u.test(part) ? String(Number(part) + 1) : part));
+  const path = [...words, String(next + 1)].join(' ');
+  return depth > 1 ? `${routine.title}, step ${path}` : `Step ${path}`;
+}

@@ -1,0 +1,77 @@
+import { conditionsInWords } from './compare.js';
+import type { Conditions } from './conditions.js';
+import type { Branch, Step } from './step.js';
+
+/** What kind of plain word a blank takes, for offering those there are. */
+export type WordOf = 'counter' | 'remembered' | 'output';
+
+/**
+ * One blank of a step: what may stand in it. The editor's control, the check, the shape
+ * the API takes and the bundle's schema are all made from it.
+ */
+export type Blank =
+  /** several texts with values, at least one */
+  | { readonly as: 'texts' }
+  | { readonly as: 'text'; readonly label: string; readonly example: string; readonly most: number }
+  | { readonly as: 'word'; readonly label: string; readonly of: WordOf }
+  | { readonly as: 'number'; readonly label: string; readonly least: number; readonly most: number }
+  | {
+      readonly as: 'choice';
+      readonly label: string;
+      /** the words of each option, by its value */
+      readonly options: Readonly<Record<string, string>>;
+    }
+  | { readonly as: 'list' | 'routine' | 'webhook'; readonly label: string }
+  | { readonly as: 'conditions' }
+  | { readonly as: 'steps'; readonly label: string; readonly least: 0 | 1 }
+  | { readonly as: 'branches' };
+
+export type FieldOf<S extends Step> = Exclude<keyof S, 'id' | 'kind'> & string;
+export type Blanks<S extends Step> = Readonly<Record<FieldOf<S>, Blank>>;
+
+/** A piece of a step's sentence: plain words, or the name of a blank in braces. */
+export type LinePart<S extends Step> = string | { readonly blank: FieldOf<S> };
+
+/** The names behind ids, for sentences. */
+export interface Names {
+  list(id: string): string | undefined;
+  routine(id: string): string | undefined;
+}
+export const NO_NAMES: Names = { list: () => undefined, routine: () => undefined };
+
+/** What stands in a blank, in words. */
+export function blankInWords(blank: Blank, value: unknown, names: Names): string {
+  switch (blank.as) {
+    case 'texts':
+      return (value as readonly string[]).map(withEllipses).join(' / ');
+    case 'text':
+      return withEllipses(String(value));
+    case 'choice':
+      return blank.options[String(value)] ?? '';
+    case 'list':
+      return names.list(String(value)) ?? 'a list';
+    case 'routine':
+      return names.routine(String(value)) ?? 'a routine';
+    case 'conditions':
+      return conditionsInWords(value as Conditions);
+    case 'steps':
+      return `${String((value as readonly Step[]).length)} steps`;
+    case 'branches':
+      return `one of ${String((value as readonly Branch[]).length)}`;
+    default:
+      return String(value);
+  }
+}
+
+/** A text with its values shown as an ellipsis. */
+function withEllipses(text: string): string {
+  return text
+    .replace(/\{\{[^]*?\}\}|\{%[^]*?%\}/gu, '…')
+    .replace(/\s+/gu, ' ')
+    .trim();
+}
+
+/** The same, beginning with its own first word. */
+export function plainText(text: string): string {
+  return withEllipses(text).replace(/^[…,.:\s]+/u, '');
+}

@@ -1,0 +1,120 @@
+import { durationInWords } from '../../text/index.js';
+import {
+  WAIT_LIMIT,
+  type IfStep,
+  type PickStep,
+  type RunStep,
+  type StopStep,
+  type WaitStep,
+} from '../step.js';
+import { IF_FAILS } from './failing.js';
+import type { StepKind } from './kind.js';
+
+export const branchOnIf: StepKind<IfStep> = {
+  kind: 'if',
+  group: 'Decide',
+  verb: 'If',
+  means: 'some steps when conditions hold, others otherwise',
+  words: ['condition', 'when', 'otherwise', 'else', 'check'],
+  blanks: {
+    conditions: { as: 'conditions' },
+    then: { as: 'steps', label: 'then', least: 0 },
+    otherwise: { as: 'steps', label: 'otherwise', least: 0 },
+  },
+  line: () => [{ blank: 'conditions' }],
+  blank: (id) => ({
+    kind: 'if',
+    id,
+    conditions: {
+      id: `${id}-all`,
+      join: 'all',
+      rows: [{ id: `${id}-1`, value: 'viewer.role', comparison: 'at-least', against: 'moderator' }],
+    },
+    then: [],
+    otherwise: [],
+  }),
+  run({ conditions }, run) {
+    const { holds, rows, notes } = run.check(conditions);
+    for (const note of notes) run.note(note);
+    for (const { rule, measure, holds: held } of rows)
+      run.note(`${run.name}: ${rule}`, measure, held ? 'passed' : 'noted');
+    return { enter: holds ? 'then' : 'otherwise' };
+  },
+};
+
+export const pick: StepKind<PickStep> = {
+  kind: 'pick',
+  group: 'Decide',
+  verb: 'Pick one',
+  means: 'one of several branches by chance, each as likely as its weight',
+  words: ['random', 'chance', 'branch', 'weights'],
+  blanks: { branches: { as: 'branches' } },
+  line: () => ['of these, by chance'],
+  blank: (id) => ({
+    kind: 'pick',
+    id,
+    branches: [
+      { id: `${id}-a`, weight: 1, steps: [] },
+      { id: `${id}-b`, weight: 1, steps: [] },
+    ],
+  }),
+  run({ branches }, run) {
+    const whole = branches.reduce((sum, { weight }) => sum + weight, 0);
+    if (whole < 1) return undefined;
+    let rest = run.world.chance.below(whole);
+    const at = branches.findIndex(({ weight }) => {
+      rest -= weight;
+      return rest < 0;
+    });
+    const weight = branches[at]?.weight ?? 0;
+    run.note(
+      `${run.name}: one of ${String(branches.length)} branches`,
+      `number ${String(at + 1)}, ${String(weight)} in ${String(whole)}`,
+    );
+    return { enter: `branches.${String(at)}.steps` };
+  },
+};
+
+export const runOther: StepKind<RunStep> = {
+  kind: 'run',
+  group: 'Decide',
+  verb: 'Run',
+  means: 'another routine, then go on here',
+  words: ['routine', 'call', 'again'],
+  blanks: { routine: { as: 'routine', label: 'Routine' }, ifFails: IF_FAILS },
+  line: () => [{ blank: 'routine' }, 'if it is not there,', { blank: 'ifFails' }],
+  blank: (id) => ({ kind: 'run', id, routine: '', ifFails: 'go-on' }),
+  run({ routine, ifFails }, run) {
+    const called = run.world.routine(routine);
+    if (called === undefined) return { failed: 'there is no such routine', stop: ifFails === 'stop' };
+    if (called.fault !== undefined) return { failed: called.fault, stop: ifFails === 'stop' };
+    return { call: routine };
+  },
+};
+
+export const wait: StepKind<WaitStep> = {
+  kind: 'wait',
+  group: 'Decide',
+  verb: 'Wait',
+  means: 'some seconds before the next step',
+  words: ['pause', 'delay', 'sleep', 'later'],
+  blanks: { seconds: { as: 'number', label: 'Seconds', least: 1, most: WAIT_LIMIT } },
+  line: ({ seconds }) => [
+    { blank: 'seconds' },
+    seconds >= 60 ? `s, that is ${durationInWords(seconds * 1000)}` : 's',
+  ],
+  blank: (id) => ({ kind: 'wait', id, seconds: 5 }),
+  run: ({ seconds }) => ({ waitMs: seconds * 1000 }),
+};
+
+export const stop: StepKind<StopStep> = {
+  kind: 'stop',
+  group: 'Decide',
+  verb: 'Stop',
+  means: 'the routine ends here',
+  words: ['end', 'exit', 'return', 'quit'],
+  blanks: {},
+  line: () => ['here; nothing behind it is done'],
+  blank: (id) => ({ kind: 'stop', id }),
+  run: (_step, run) => ({ end: `${run.name} stops it` }),
+};

@@ -1,0 +1,78 @@
+import { stripControls } from '../../text/index.js';
+import type { ClearStep, OutputStep, PostStep } from '../step.js';
+import { IF_FAILS } from './failing.js';
+import type { StepKind } from './kind.js';
+
+export const clear: StepKind<ClearStep> = {
+  kind: 'clear',
+  group: 'Do',
+  verb: 'Clear chat',
+  means: 'takes the last messages out of the chat room',
+  words: ['wipe', 'delete', 'clean', 'moderation'],
+  blanks: { ifFails: IF_FAILS },
+  line: () => ['if the room does not let it,', { blank: 'ifFails' }],
+  blank: (id) => ({ kind: 'clear', id, ifFails: 'go-on' }),
+  run: ({ ifFails }) => ({ ask: { kind: 'clear' }, stop: ifFails === 'stop' }),
+};
+
+export const output: StepKind<OutputStep> = {
+  kind: 'output',
+  group: 'Do',
+  verb: 'Write',
+  means: 'a text file for streaming software to read',
+  words: ['file', 'output', 'text', 'save', 'overlay'],
+  blanks: {
+    file: { as: 'word', label: 'File', of: 'output' },
+    text: { as: 'text', label: 'What it holds', example: '{{ counter.depth }} m', most: 5_000 },
+    ifFails: IF_FAILS,
+  },
+  line: () => ['into', { blank: 'file' }, '.txt', { blank: 'text' }, 'if it fails,', { blank: 'ifFails' }],
+  blank: (id) => ({ kind: 'output', id, file: '', text: '', ifFails: 'go-on' }),
+  run: ({ file, text, ifFails }, run) => ({
+    ask: { kind: 'output', file, text: run.render(text).text },
+    stop: ifFails === 'stop',
+  }),
+};
+
+/** Bytes of JSON one post may have. */
+const BODY_LIMIT = 64_000;
+
+export const post: StepKind<PostStep> = {
+  kind: 'post',
+  group: 'Do',
+  verb: 'Post',
+  means: 'JSON to a webhook, tried again until it arrives',
+  words: ['webhook', 'http', 'send', 'notify', 'board', 'json'],
+  blanks: {
+    webhook: { as: 'webhook', label: 'Webhook' },
+    body: {
+      as: 'text',
+      label: 'The JSON it sends',
+      example: '{ "text": {{ viewer.name | json }} }',
+      most: 5_000,
+    },
+    ifFails: IF_FAILS,
+  },
+  line: () => ['to', { blank: 'webhook' }, { blank: 'body' }, 'if it cannot be sent,', { blank: 'ifFails' }],
+  blank: (id) => ({
+    kind: 'post',
+    id,
+    webhook: '',
+    body: '{ "text": {{ viewer.name | json }} }',
+    ifFails: 'go-on',
+  }),
+  run({ webhook, body, ifFails }, run) {
+    const stop = ifFails === 'stop';
+    if (!run.world.webhookNames().includes(webhook)) return { failed: 'there is no such webhook', stop };
+    const { text } = run.render(body);
+    if (text.length > BODY_LIMIT) return { failed: 'the JSON is longer than 64 kB', stop };
+    try {
+      JSON.parse(text);
+    } catch {
+      return { failed: `what it would send is no JSON: ${stripControls(text).slice(0, 80)}`, stop };
+    }
+    run.change({ kind: 'post', id: run.mark, webhook, body: text, at: run.at });
+    run.note(`${run.name}: posts to ${webhook}`, '', 'passed');
+    return undefined;
+  },
+};

@@ -1,0 +1,166 @@
+import { ALWAYS, checkWhen, whenFault, type When } from '../stream/index.js';
+import { ROLES, type Check } from '../chat/index.js';
+import { checkRoutine, type Faults, type Surroundings } from './check.js';
+import { checkTrigger, EVENT_NAMES, triggerFault, type ChannelEvent, type EventTrigger } from './event.js';
+import type { PreparedRoutine } from './prepare.js';
+import { refusalOfStart, startRun, type Segment } from './run.js';
+import { routineOf, type Routine } from './step.js';
+import type { Occasion, RoutineWorld } from './world.js';
+
+/** What a person makes of a routine that stands for itself: events, other routines, timers or a hand start it. */
+export interface NamedRoutineBody {
+  readonly name: string;
+  /** a heading it stands under; empty for none */
+  readonly group: string;
+  readonly enabled: boolean;
+  /** any of them starts it; none: it is started by others, or by hand */
+  readonly triggers: readonly EventTrigger[];
+  readonly when: When;
+  readonly routine: Routine;
+}
+export interface NamedRoutine extends NamedRoutineBody {
+  readonly id: string;
+}
+
+export const BLANK_ROUTINE: NamedRoutineBody = {
+  name: '',
+  group: '',
+  enabled: true,
+  triggers: [],
+  when: ALWAYS,
+  routine: routineOf([{ kind: 'say', id: 'say', texts: [''], order: 'random' }]),
+};
+
+export const ROUTINE_NAME_LIMIT = 60;
+export const TRIGGERS_LIMIT = 20;
+
+/** What a person wrote of a routine, without what Gully keeps beside it. */
+export function routineBody<T extends NamedRoutineBody>(given: T): Pick<T, keyof NamedRoutineBody> {
+  const { name, group, enabled, triggers, when, routine } = given;
+  return { name, group, enabled, triggers, when, routine };
+}
+
+/**
+ * Checks a routine before it is saved. Circles are looked for by `callFault`.
+ *
+ * @param others all other saved routines
+ */
+export function checkNamedRoutine(
+  body: NamedRoutineBody,
+  others: readonly Pick<NamedRoutine, 'name'>[],
+  about: Surroundings = {},
+): Faults {
+  const faults: Faults = { ...checkRoutine(body.routine, about) };
+  const name = body.name.trim();
+  if (name === '') faults.name = 'Give it a name';
+  else if (name.length > ROUTINE_NAME_LIMIT)
+    faults.name = `A name has at most ${String(ROUTINE_NAME_LIMIT)} characters`;
+  else if (others.some((other) => other.name.trim().toLowerCase() === name.toLowerCase()))
+    faults.name = `There is a routine called ${name} already`;
+  if (body.group.length > 40) faults.group = 'A group’s name has at most 40 characters';
+  if (body.triggers.length > TRIGGERS_LIMIT)
+    faults.triggers = `At most ${String(TRIGGERS_LIMIT)} events start one routine`;
+  for (const [at, trigger] of body.triggers.entries()) {
+    const fault = ROLES.includes(trigger.lowestRole) ? triggerFault(trigger) : 'There is no such role';
+    if (fault !== undefined) faults[`triggers.${String(at)}`] = fault;
+  }
+  const when = whenFault(body.when);
+  if (when !== undefined) faults.when = when;
+  return faults;
+}
+
+/** A routine made ready, with what starts it. */
+export interface PreparedNamed extends PreparedRoutine {
+  readonly named: NamedRoutine;
+}
+
+/** A routine that was begun, and how far it came. */
+export interface Started extends Segment {
+  /** names the run, and the message or event */
+  readonly id: string;
+  readonly owner: string;
+  readonly title: string;
+  readonly occasion: Occasion;
+}
+
+/** What an event comes to for one routine: begun, or why not. */
+export type Happening =
+  | { readonly started: Started }
+  | { readonly refused: { readonly prepared: PreparedNamed; readonly checks: readonly Check[] } };
+
+/**
+ * Begins the routines an event starts, in the order of their names. What is of another
+ * event, or off, is passed over without a word; what waits for this event and is stopped says why.
+ *
+ * @param routines those to be looked at
+ */
+export function decideEvent(
+  event: ChannelEvent,
+  routines: readonly PreparedNamed[],
+  world: RoutineWorld,
+): Happening[] {
+  return routines.flatMap((prepared): Happening[] => {
+    const { named } = prepared;
+    const asked = named.triggers
+      .map((trigger) => checkTrigger(trigger, event))
+      .filter((check) => check !== undefined);
+    const met = asked.find(({ outcome }) => outcome === 'passed');
+    if (!named.enabled || asked.length === 0) return [];
+    if (met === undefined) return [{ refused: { prepared, checks: asked } }];
+    return [beginBy(event, prepared, world, [met])];
+  });
+}
+
+/** Begins one routine, whatever it waits for, if *when* and its own runs allow it. */
+export function beginBy(
+  event: ChannelEvent,
+  prepared: PreparedNamed,
+  world: RoutineWorld,
+  before: readonly Check[] = [],
+): Happening {
+  const checks: Check[] = [...before];
+  if (prepared.fault !== undefined) {
+    checks.push({ rule: 'It can be read', measure: prepared.fault, outcome: 'stopped' });
+    return { refused: { prepared, checks } };
+  }
+  for (const { rule, measure, holds } of checkWhen(
+    prepared.named.when,
+    world.stream,
+    event.at,
+    world.timeZone,
+  )) {
+    checks.push({ rule, measure, outcome: holds ? 'passed' : 'stopped' });
+    if (!holds) return { refused: { prepared, checks } };
+  }
+  const refusal = refusalOfStart(prepared, world);
+  if (refusal !== undefined) return { refused: { prepared, checks: [...checks, refusal] } };
+  const occasion = occasionOf(event, prepared);
+  const segment = startRun(prepared, occasion, world, checks);
+  return {
+    started: {
+      ...segment,
+      id: `${event.id}:${prepared.id}`,
+      owner: prepared.id,
+      title: prepared.title,
+      occasion,
+    },
+  };
+}
+
+function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
+  const { id, viewer, roles, kind, count, amount, message, recipient, at } = event;
+  return {
+    cause: id,
+    by: EVENT_NAMES[kind],
+    viewer,
+    roles,
+    target: viewer,
+    inputs: {},
+    inputNames: [],
+    typed: message,
+    line: undefined,
+    command: { name: title, uses: 0, usesByViewer: 0 },
+    event: { kind, count, amount, message, recipient },
+    at,
+  };
+}
