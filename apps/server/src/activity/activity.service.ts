@@ -32,11 +32,6 @@ export class ActivityService {
     this.news.publish('activity', viewOf(row));
   }
 
-  /** Waits until what was told so far is on disk. */
-  async written(): Promise<void> {
-    await this.batch.flush();
-  }
-
   /** What came before the entry `before`, or the newest; newest first. */
   async page(before: string | undefined, limit: number): Promise<ActivityView[]> {
     await this.batch.flush();

@@ -55,11 +55,6 @@ export class ChatLog implements OnModuleInit {
     this.newest.push(...rows.reverse());
   }
 
-  /** Waits until what was recorded so far is on disk. */
-  async written(): Promise<void> {
-    await this.batch.flush();
-  }
-
   /** Lines of one viewer, under any of their ids, older than the line `before`; newest first. */
   async linesOf(viewers: readonly string[], before: string | undefined, limit: number): Promise<LineView[]> {
     await this.batch.flush();

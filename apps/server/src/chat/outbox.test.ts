@@ -60,6 +60,21 @@ afterEach(() => {
   jest.useRealTimers();
 });
 
+describe('a routine that says a hundred things', () => {
+  test('keeps the limit, and neither answers to others nor moderation wait for it', () => {
+    for (let n = 0; n < 100; n++) outbox.say([`verse ${String(n)}`], n === 0 ? 'reply' : 'routine');
+    expect(connection.sent).toEqual(['verse 0', 'verse 1', 'verse 2']);
+    outbox.say(['an answer'], 'reply');
+    outbox.say(['a ban'], 'moderation');
+    jest.advanceTimersByTime(20_001);
+    expect(connection.sent.slice(3)).toEqual(['a ban', 'an answer']);
+    // What is too old after five minutes is dropped, so that it ends at some time.
+    jest.advanceTimersByTime(600_000);
+    expect(connection.sent.length).toBeLessThanOrEqual(3 + 2 + 31);
+    expect(connection.count()).toBe(0);
+  });
+});
+
 describe('the rate limit', () => {
   test('lets the capacity go at once and the rest as it comes back', () => {
     for (let n = 0; n < 6; n++) outbox.say([`line ${String(n)}`], 'reply');

@@ -30,14 +30,19 @@ export class Database implements OnApplicationShutdown {
     await this.last;
   }
 
-  /** Has something written as the last thing before closing. */
+  /** Waits until what was gathered to be written together is on disk, whoever gathered it. */
+  async flushed(): Promise<void> {
+    await Promise.all(this.lastWrites.map((write) => write()));
+  }
+
+  /** Has something written as the last thing before closing, and whenever all shall be on disk. */
   beforeClosing(write: () => Promise<void>): void {
     this.lastWrites.push(write);
   }
 
   /** The last phase of shutting down: by now nothing is heard and nothing decided any more. */
   async onApplicationShutdown(): Promise<void> {
-    await Promise.all(this.lastWrites.map((write) => write()));
+    await this.flushed();
     await this.settled();
     if (this.source.isInitialized) await this.source.destroy();
   }

@@ -74,6 +74,11 @@ describe('a routine that waits', () => {
       .send({ runs: [runs[0]?.id] })
       .expect(204);
     await ended('!lantern', 'stopped');
+    const { text } = await gully.http.get('/api/runs/csv?ended=stopped').expect(200);
+    expect(text).toMatch(
+      /^at,ended_at,ran,started_by,viewer,ended,words\r\n.*,!lantern,!lantern,pebblewren,stopped,stopped by hand\r\n$/u,
+    );
+    expect(await gully.runs('?search=siltlark')).toMatchObject([{ viewer: 'siltlark', ended: 'going' }]);
     await gully.http.post('/api/runs/stop').send({ runs: [] }).expect(204);
     await until(async () => {
       const going = (await gully.http.get('/api/runs/going')).body as { total: number };

@@ -60,11 +60,6 @@ export class RunLog implements OnModuleInit {
     this.news.publish('run', viewOf(row));
   }
 
-  /** Waits until what was told so far is on disk. */
-  async written(): Promise<void> {
-    await this.batch.flush();
-  }
-
   /** Newest first. */
   async page({ before, search, ended, since }: LogFilter, limit: number): Promise<RunView[]> {
     await this.batch.flush();

@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import { ulid } from 'ulid';
-import { ActivityService } from '../activity/index.js';
 import { ChatLog } from '../chat/index.js';
 import { Database, ViewerRow, type EntityManager } from '../database/index.js';
 import { NewsService } from '../news/index.js';
@@ -22,14 +21,13 @@ export class Erasing {
     private readonly viewers: ViewersService,
     private readonly changes: ViewerChanges,
     private readonly chatLog: ChatLog,
-    private readonly activity: ActivityService,
     private readonly news: NewsService,
   ) {}
 
   async erase(id: string): Promise<void> {
     await this.changes.require(id);
     const ids = await this.changes.allIds(id);
-    await Promise.all([this.viewers.counted(), this.chatLog.written(), this.activity.written()]);
+    await this.database.flushed();
     const names = new Set((await this.changes.namesOf(ids)).values());
     await this.database.write(async (manager) => {
       const marks = ids.map(() => '?').join(', ');
@@ -68,34 +66,35 @@ export class Erasing {
   }
 }
 
+/** Tables with an id in which texts of others, and what was said or sent, may have the name. */
+const TEXTS: readonly (readonly [table: string, columns: readonly string[]])[] = [
+  ['chat_lines', ['text', 'brief', 'why']],
+  ['activity', ['subject', 'text']],
+  ['run_log', ['words', 'checks']],
+  ['deliveries', ['body', 'answer']],
+];
+
 /** A name goes where others' lines and what the bot said have it, as a whole word in any case. */
 async function eraseName(manager: EntityManager, name: string): Promise<void> {
   const likes = `%${name.replace(/[\\%_]/g, '\\$&')}%`;
-  const lines = await manager.query<{ id: string; text: string; brief: string; why: string | null }[]>(
-    `SELECT id, text, brief, why FROM chat_lines
-     WHERE text LIKE ? ESCAPE '\\' OR brief LIKE ? ESCAPE '\\' OR why LIKE ? ESCAPE '\\'`,
-    [likes, likes, likes],
-  );
   const word = new RegExp(
     `(?<![\\p{L}\\p{N}_])${name.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&')}(?![\\p{L}\\p{N}_])`,
     'giu',
   );
-  const without = (text: string): string => text.replace(word, ERASED);
-  for (const { id, text, brief, why } of lines)
-    await manager.query('UPDATE chat_lines SET text = ?, brief = ?, why = ? WHERE id = ?', [
-      without(text),
-      without(brief),
-      why === null ? null : without(why),
-      id,
-    ]);
-  const entries = await manager.query<{ id: string; subject: string; text: string }[]>(
-    `SELECT id, subject, text FROM activity WHERE subject LIKE ? ESCAPE '\\' OR text LIKE ? ESCAPE '\\'`,
-    [likes, likes],
-  );
-  for (const { id, subject, text } of entries)
-    await manager.query('UPDATE activity SET subject = ?, text = ? WHERE id = ?', [
-      without(subject),
-      without(text),
-      id,
-    ]);
+  const without = (text: string | null): string | null => (text === null ? null : text.replace(word, ERASED));
+  for (const [table, columns] of TEXTS) {
+    const where = columns.map((column) => `${column} LIKE ? ESCAPE '\\'`).join(' OR ');
+    const rows = await manager.query<Record<string, string | null>[]>(
+      `SELECT id, ${columns.join(', ')} FROM ${table} WHERE ${where}`,
+      columns.map(() => likes),
+    );
+    for (const row of rows)
+      await manager.query(
+        `UPDATE ${table} SET ${columns.map((column) => `${column} = ?`).join(', ')} WHERE id = ?`,
+        [...columns.map((column) => without(row[column] ?? null)), row.id],
+      );
+  }
+  await manager.query(`UPDATE remembered SET text = ? WHERE text LIKE ? ESCAPE '\\'`, [ERASED, likes]);
+  // A run that goes on would say the name; it ends here.
+  await manager.query(`DELETE FROM runs WHERE state LIKE ? ESCAPE '\\'`, [likes]);
 }

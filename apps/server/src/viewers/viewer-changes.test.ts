@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { routineOf, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';
-import { Gully, newStandin } from '../test-support/index.js';
+import { Gully, newStandin, until } from '../test-support/index.js';
 
 interface One {
   viewer: {
@@ -242,6 +243,17 @@ describe('erasing', () => {
     await gully.said('hail tallowfen, says my secret garden');
     await gully.type('oxbowkid', 'did @TallowFen really say that, not tallowfenner');
     await gully.type('oxbowkid', '!hail tallowfen');
+    const keep: Step = {
+      kind: 'remember',
+      id: 'k',
+      name: 'word',
+      text: 'by {{ viewer.name }}',
+      span: 'viewer',
+    };
+    const wait: Step = { kind: 'wait', id: 'w', seconds: 60 };
+    await gully.add({ name: 'keep', aliases: [], routine: routineOf([keep, wait]) });
+    await gully.type('tallowfen', '!keep');
+    expect((await gully.http.get('/api/runs/going')).body).toMatchObject({ total: 1 });
     const id = await idOf('tallowfen');
     await gully.http.post(`/api/viewers/${id}/notes`).send({ text: 'tallowfen is kind' }).expect(201);
     await gully.http.get('/api/activity').expect(200);
@@ -255,6 +267,10 @@ describe('erasing', () => {
       const text = JSON.stringify(await gully.source.query(`SELECT * FROM "${name}"`));
       expect([name, /tallowfen(?!ner)/iu.exec(text)?.[0]]).toEqual([name, undefined]);
     }
+    await until(async () => {
+      const { body } = await gully.http.get('/api/runs/going');
+      return (body as { total: number }).total === 0 ? true : undefined;
+    }, 'the run that waited being let go');
     expect(JSON.stringify([await gully.lines(), (await gully.http.get('/api/activity')).body])).not.toMatch(
       /tallowfen(?!ner)/iu,
     );

@@ -32,10 +32,15 @@ export function AddStep({ place, label }: { readonly place: StepPlace; readonly 
   const [typed, setTyped] = useState('');
   const [open, setOpen] = useState(false);
   const line = useRef<HTMLInputElement>(null);
+  const list = useRef<HTMLDivElement>(null);
   useEffect(() => {
     // The package takes its list for always open.
     line.current?.setAttribute('aria-expanded', String(open));
   });
+  useEffect(() => {
+    // At the foot of the page it would open out of sight.
+    if (open) list.current?.scrollIntoView({ block: 'nearest' });
+  }, [open]);
   if (full) return <p className="s2 text-soft">A routine has at most 100 steps.</p>;
   const close = (): void => {
     setOpen(false);
@@ -99,7 +104,7 @@ export function AddStep({ place, label }: { readonly place: StepPlace; readonly 
           }}
         />
         {/* Always there, since the line says by its attributes what it controls. */}
-        <Command.List className="float steps-offered" hidden={!open}>
+        <Command.List ref={list} className="float steps-offered" hidden={!open}>
           {open && (
             <>
               <Command.Empty className="p-2 text-soft">No step is called that.</Command.Empty>
