@@ -16,7 +16,7 @@ import { ulid } from 'ulid';
 import { channelName, Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { NamedRoutinesStore } from '../routines/index.js';
+import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunLog, RunsStore, type Told } from '../runs/index.js';
 import { StreamService } from '../stream/index.js';
 import { Performer } from './performer.js';
@@ -29,6 +29,8 @@ export type Job =
       readonly event: ChannelEvent;
       /** this routine only, by hand */ readonly only?: string;
     }
+  /** what was remembered for the last stream is forgotten */
+  | { readonly kind: 'new-stream' }
   | { readonly kind: 'resume'; readonly run: string; readonly failed?: string | undefined }
   | { readonly kind: 'stop'; readonly runs: readonly { readonly id: string; readonly words: string }[] };
 
@@ -52,6 +54,7 @@ export class Happenings implements OnApplicationBootstrap {
     private readonly database: Database,
     private readonly stream: StreamService,
     private readonly world: ChannelWorld,
+    private readonly routines: RoutinesStore,
     private readonly named: NamedRoutinesStore,
     private readonly runs: RunsStore,
     private readonly runLog: RunLog,
@@ -68,8 +71,9 @@ export class Happenings implements OnApplicationBootstrap {
     this.performer.whenAnswered((run, failed) => {
       hand({ kind: 'resume', run, failed });
     });
-    this.stream.follow((turn) => {
-      hand({ kind: 'event', event: this.ownEvent(turn) });
+    this.stream.follow(({ to, fresh }) => {
+      if (to === 'live') hand({ kind: 'new-stream' });
+      if (fresh) hand({ kind: 'event', event: this.ownEvent(to) });
     });
   }
 
@@ -142,6 +146,7 @@ export class Happenings implements OnApplicationBootstrap {
   private decide(job: Job): Taken {
     if (job.kind === 'event') return this.event(job.event, job.only);
     if (job.kind === 'stop') return this.stop(job.runs);
+    if (job.kind === 'new-stream') return { ...NOTHING, changes: this.routines.streamForgotten(Date.now()) };
     const run = this.runs.find(job.run);
     return run === undefined ? NOTHING : this.resume(run, job.failed);
   }

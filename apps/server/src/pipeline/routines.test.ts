@@ -274,14 +274,28 @@ describe('events', () => {
   test('going live starts its routine once, and an event that comes late changes nothing', async () => {
     await gully.addRoutine('Lit', [say('lit')], { triggers: [on('live')] });
     await gully.addRoutine('Out', [say('out')], { triggers: [on('offline')] });
+    const guide: Step = { kind: 'remember', id: 'g', name: 'guide', text: 'quillrush', span: 'stream' };
+    await gully.add({ name: 'guide', aliases: [], routine: routineOf([guide]) });
+    await gully.add({ name: 'who', aliases: [], text: 'guide: {{ remembered.guide | default: "nobody" }}' });
     await raise({ type: 'live' });
     await gully.said('lit');
+    await gully.type('pebblewren', '!guide');
+    await gully.type('pebblewren', '!who');
+    await gully.said('guide: quillrush');
     await standin.events.raise({ type: 'offline', data: {}, at: Date.now() - 60_000 }, 3);
     await standin.events.raise({ type: 'live', data: {}, at: Date.now() - 30_000 }, 3);
     expect((await gully.http.get('/api/stream')).body).toMatchObject({ live: true });
     await raise({ type: 'offline' });
     await gully.said('out');
-    expect(await ownLines()).toEqual(['lit', 'out']);
+    // What was remembered for the stream ends when another begins.
+    await raise({ type: 'live' });
+    await until(
+      async () => ((await ownLines()).filter((line) => line === 'lit').length === 2 ? true : undefined),
+      'live again',
+    );
+    await gully.type('oxbowkid', '!who');
+    await gully.said('guide: nobody');
+    expect(await ownLines()).toEqual(['lit', 'guide: quillrush', 'out', 'lit', 'guide: nobody']);
   });
 
   test('an arrival is once a stream, over a restart too; a return after days away', async () => {

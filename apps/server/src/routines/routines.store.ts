@@ -9,6 +9,9 @@ import type {
 } from '@gully/core/routines';
 import { CounterRow, Database, DrawRow, RememberedRow, type EntityManager } from '../database/index.js';
 
+/** How the keys of what is remembered for a stream begin. */
+const STREAM_KEY = 'stream  ';
+
 export type KeptChange = CounterChange | DrawChange | RememberedChange;
 
 /**
@@ -87,11 +90,18 @@ export class RoutinesStore implements OnModuleInit {
     this.counters.delete(name);
   }
 
-  /** Forgets what was remembered for a stream that ended, in memory and within the caller’s write. */
-  async forgetStream(manager: EntityManager): Promise<void> {
-    await manager.delete(RememberedRow, { span: 'stream' });
-    for (const key of this.kept.keys())
-      if (key.startsWith('stream ')) this.remember('stream', '', key.slice('stream  '.length), null);
+  /** What makes the words that were remembered for a stream forgotten, when another begins. */
+  streamForgotten(at: number): KeptChange[] {
+    return [...this.kept.keys()]
+      .filter((key) => key.startsWith(STREAM_KEY))
+      .map((key) => ({
+        kind: 'remembered',
+        span: 'stream',
+        viewer: '',
+        name: key.slice(STREAM_KEY.length),
+        text: null,
+        at,
+      }));
   }
 
   /** Writes changes down, within the caller’s write. */

@@ -6,7 +6,11 @@ import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { Streams } from './streams.js';
 
-export type StreamTurn = 'live' | 'offline';
+export interface StreamTurn {
+  readonly to: 'live' | 'offline';
+  /** false when it was long ago, and nobody was there to see it */
+  readonly fresh: boolean;
+}
 
 /** How often the platform is asked, and how long it has to answer. */
 const ASK_MS = 5_000;
@@ -117,8 +121,8 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
         : await this.streams.begin(next.liveSince);
     if (!turned) return;
     // A stream that began long before Gully did is not news.
-    if (next.liveSince !== undefined && Date.now() - next.liveSince > FRESH_MS) return;
-    const turn = next.live ? 'live' : 'offline';
+    const fresh = next.liveSince === undefined || Date.now() - next.liveSince <= FRESH_MS;
+    const turn: StreamTurn = { to: next.live ? 'live' : 'offline', fresh };
     if (this.followers.length === 0) this.untold = turn;
     for (const follower of this.followers) follower(turn);
   }
