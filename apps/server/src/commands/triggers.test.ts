@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
 import { StreamService } from '../stream/index.js';
@@ -175,22 +176,20 @@ describe('what is remembered', () => {
     await gully.add({
       name: 'ask',
       aliases: [],
-      routine: { steps: [{ kind: 'say', id: 's', texts, order: 'bag' }] },
+      routine: routineOf([{ kind: 'say', id: 's', texts, order: 'bag' }]),
     });
     await gully.add({
       name: 'depth',
       aliases: [],
-      routine: {
-        steps: [
-          { kind: 'counter', id: 'c', counter: 'depth', change: 'typed', amount: 1, lowestRole: 'moderator' },
-          {
-            kind: 'say',
-            id: 's',
-            texts: ['{{ counter.depth }} of {{ counter.depth.most }}'],
-            order: 'random',
-          },
-        ],
-      },
+      routine: routineOf([
+        { kind: 'counter', id: 'c', counter: 'depth', change: 'typed', amount: 1, lowestRole: 'moderator' },
+        {
+          kind: 'say',
+          id: 's',
+          texts: ['{{ counter.depth }} of {{ counter.depth.most }}'],
+          order: 'random',
+        },
+      ]),
     });
     await gully.add({ name: 'slow', aliases: [], viewerCooldown: 600 });
     await gully.type('pebblewren', '!slow');

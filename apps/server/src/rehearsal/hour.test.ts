@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
 import { ChannelWorld } from '../pipeline/index.js';
@@ -15,23 +16,21 @@ beforeAll(async () => {
     aliases: [],
     cooldown: 60,
     refusals: { cooldown: 'not yet' },
-    routine: { steps: [{ kind: 'say', id: 's', texts, order: 'bag' }] },
+    routine: routineOf([{ kind: 'say', id: 's', texts, order: 'bag' }]),
   });
   await gully.add({
     name: 'depth',
     aliases: [],
     viewerCooldown: 30,
-    routine: {
-      steps: [
-        { kind: 'counter', id: 'c', counter: 'depth', change: 'add', amount: 3, lowestRole: 'viewer' },
-        {
-          kind: 'say',
-          id: 's',
-          texts: ['{{ counter.depth }} m, {{ viewer.name }} for the {{ command.uses_by_viewer | ordinal }}'],
-          order: 'random',
-        },
-      ],
-    },
+    routine: routineOf([
+      { kind: 'counter', id: 'c', counter: 'depth', change: 'add', amount: 3, lowestRole: 'viewer' },
+      {
+        kind: 'say',
+        id: 's',
+        texts: ['{{ counter.depth }} m, {{ viewer.name }} for the {{ command.uses_by_viewer | ordinal }}'],
+        order: 'random',
+      },
+    ]),
   });
   await gully.add({
     name: 'live',
@@ -131,7 +130,7 @@ describe('an hour of rehearsing', () => {
     const draft = lantern({
       name: 'draw',
       aliases: [],
-      routine: { steps: [{ kind: 'say', id: 's', texts: ['first', 'middle', 'last'], order: 'random' }] },
+      routine: routineOf([{ kind: 'say', id: 's', texts: ['first', 'middle', 'last'], order: 'random' }]),
     });
     for (const [forced, text] of [
       ['win', 'first'],

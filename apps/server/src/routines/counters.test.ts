@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newStandin } from '../test-support/index.js';
 
@@ -43,9 +44,9 @@ test('fifty at once that each add one make fifty', async () => {
   await gully.add({
     name: 'boot',
     aliases: [],
-    routine: {
-      steps: [{ kind: 'counter', id: 'c', counter: 'boots', change: 'add', amount: 1, lowestRole: 'viewer' }],
-    },
+    routine: routineOf([
+      { kind: 'counter', id: 'c', counter: 'boots', change: 'add', amount: 1, lowestRole: 'viewer' },
+    ]),
   });
   await Promise.all(Array.from({ length: 50 }, (_, n) => gully.type(`caver${String(n)}`, '!boot')));
   expect((await gully.http.get('/api/counters')).body).toMatchObject([
