@@ -272,3 +272,53 @@ test('export, wipe, take in, and all works again; its undo leaves nothing', asyn
   await openCommands(page, world);
   await expect(page.getByText('Nothing answers yet')).toBeVisible();
 });
+
+test('a stored word per viewer is asked once, told, changed and erased, from chat alone', async ({
+  page,
+  world,
+}) => {
+  const says = (id: string, text: string) => ({ kind: 'say', id, texts: [text], order: 'random' }) as const;
+  const when = (id: string, value: string, comparison: 'is-empty' | 'is', against: string) => ({
+    id: `${id}-all`,
+    join: 'all' as const,
+    rows: [{ id: `${id}-row`, value, comparison, against }],
+  });
+  await world.add('word', '', {
+    steps: [
+      {
+        kind: 'if',
+        id: 'typed',
+        conditions: when('typed', 'input.all', 'is-empty', ''),
+        then: [says('told', '{{ viewer.name }}: {{ remembered.word | default: "give one" }}')],
+        otherwise: [
+          {
+            kind: 'if',
+            id: 'gone',
+            conditions: when('gone', 'input.all', 'is', 'forget'),
+            then: [{ kind: 'forget', id: 'f', name: 'word', span: 'viewer' }, says('forgot', 'forgotten')],
+            otherwise: [
+              { kind: 'remember', id: 'k', name: 'word', text: '{{ input.all }}', span: 'viewer' },
+              says('kept', 'kept {{ remembered.word }}'),
+            ],
+          },
+        ],
+      },
+    ],
+  });
+  await page.goto(`${world.address}/air`);
+  const said = live(page).locator('.bot');
+  const typed: readonly (readonly [text: string, answer: string])[] = [
+    ['!word', 'pebblewren: give one'],
+    ['!word soup', 'kept soup'],
+    ['!word', 'pebblewren: soup'],
+    ['!word rope', 'kept rope'],
+    ['!word', 'pebblewren: rope'],
+    ['!word forget', 'forgotten'],
+    ['!word', 'pebblewren: give one'],
+  ];
+  for (const [n, [text, answer]] of typed.entries()) {
+    await world.type('pebblewren', text);
+    await expect(said).toHaveCount(n + 1);
+    await expect(said.last()).toContainText(answer);
+  }
+});
