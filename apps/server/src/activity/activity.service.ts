@@ -1,15 +1,14 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
 import { LessThan } from 'typeorm';
-import { monotonicFactory } from 'ulid';
-import { ActivityRow, Batch, Database, insertMany } from '../database/index.js';
+import { ActivityRow, Batch, Database, idsInOrder, insertMany } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
 /** What happened on the channel, as plain lines for On air. */
 @Injectable()
 export class ActivityService {
-  private readonly nextId = monotonicFactory();
+  private readonly nextId = idsInOrder();
   private readonly batch: Batch<ActivityRow>;
 
   constructor(

@@ -11,7 +11,6 @@ import {
   type Routine,
 } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
-import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
 import {
   CommandsService,
@@ -23,9 +22,10 @@ import {
 import {
   BundleImportRow,
   Database,
+  type EntityManager,
   ListRow,
   NamedRoutineRow,
-  type EntityManager,
+  newId,
 } from '../database/index.js';
 import { ListsService, ListsStore, type KeptList } from '../lists/index.js';
 import { NewsService } from '../news/index.js';
@@ -161,8 +161,8 @@ export class Importing {
       const choice = choices.find((each) => each.kind === kind && each.name === name);
       const action = choice?.action ?? 'take';
       if (action === 'leave') return { body, id: ours?.id ?? '', name, taken: false };
-      if (action === 'rename') return { body, id: ulid(), name: (choice?.as ?? '').trim(), taken: true };
-      return { body, id: ours?.id ?? ulid(), name, taken: true };
+      if (action === 'rename') return { body, id: newId(), name: (choice?.as ?? '').trim(), taken: true };
+      return { body, id: ours?.id ?? newId(), name, taken: true };
     };
     const lists = bundle.lists.map((list) => place('lists', list.name, list, this.listNamed(list.name)));
     const routines = bundle.routines.map((routine) =>
@@ -226,7 +226,7 @@ export class Importing {
     };
     this.commands.checkTogether(newCommands);
     this.routines.checkTogether(newRoutines);
-    const importId = ulid();
+    const importId = newId();
     const saved = await this.database.write(async (manager) => {
       await manager.insert(BundleImportRow, {
         id: importId,

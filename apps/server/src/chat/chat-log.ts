@@ -2,8 +2,7 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
 import { In, LessThan } from 'typeorm';
-import { monotonicFactory } from 'ulid';
-import { Batch, ChatLineRow, Database, insertMany } from '../database/index.js';
+import { Batch, ChatLineRow, Database, idsInOrder, insertMany } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -24,7 +23,7 @@ const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'removed'
 /** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
 @Injectable()
 export class ChatLog implements OnModuleInit {
-  private readonly nextId = monotonicFactory();
+  private readonly nextId = idsInOrder();
   private readonly newest: ChatLineRow[] = [];
   private readonly whys = new Map<string, TimedWhy>();
   private readonly batch: Batch<ChatLineRow>;

@@ -3,9 +3,8 @@ import { checkCommand, commandBody, tidyCommand, titleOf, type CommandBody } fro
 import type { Surroundings } from '@gully/core/routines';
 import { foldNick, type NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
-import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
-import { CommandRow, CommandVersionRow, Database, InTurn } from '../database/index.js';
+import { CommandRow, CommandVersionRow, Database, InTurn, newId } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { RoutineSurroundings } from '../routines/index.js';
@@ -48,7 +47,7 @@ export class CommandsService {
   create(given: CommandBody): Promise<CommandDto> {
     return this.turn.run(async () => {
       this.leaveRoom(1);
-      const command = storedCommand(await this.bodyOf(given), ulid(), undefined, Date.now());
+      const command = storedCommand(await this.bodyOf(given), newId(), undefined, Date.now());
       await this.save([command], 'added', this.surroundings.now());
       return this.find(command.id);
     });

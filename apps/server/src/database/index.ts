@@ -31,6 +31,7 @@ export {
   WebhookRow,
 } from './routine-entities.js';
 export { Batch } from './batch.js';
+export { idsInOrder, newId } from './id.js';
 export { InTurn } from './in-turn.js';
 export { insertMany } from './insert.js';
 export { DatabaseError, openDatabase } from './open.js';

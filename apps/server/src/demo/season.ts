@@ -18,7 +18,6 @@ import {
 import type { StreamState } from '@gully/core/stream';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import { planCrowd, REGULARS, seededNumbers } from '@gully/standin/crowd';
-import { monotonicFactory, ulid } from 'ulid';
 import { CONNECTION, spokenRow } from '../chat/index.js';
 import type {
   ActivityRow,
@@ -35,6 +34,7 @@ import { logRow } from '../runs/index.js';
 import { factsOf, newViewer } from '../viewers/index.js';
 import { DEMO_LISTS } from './lists.js';
 import { DEMO_WEBHOOKS } from './routines.js';
+import { newId, idsInOrder } from '../database/index.js';
 
 const DAY = 86_400_000;
 const MINUTE = 60_000;
@@ -57,7 +57,7 @@ interface Uses {
 
 /** A season of evenings, played by the crowd and decided by the same code that decides it live. */
 export class Season {
-  readonly id = monotonicFactory();
+  readonly id = idsInOrder();
   readonly viewers = new Map<string, ViewerRow>();
   readonly lines: ChatLineRow[] = [];
   readonly activity: ActivityRow[] = [];
@@ -197,7 +197,7 @@ export class Season {
     for (const effect of effects)
       for (const text of effect.kind === 'say' && at < this.now ? effect.lines : [])
         // Said later than what is decided next, after a wait: its id tells its time and not its turn.
-        this.lines.push({ ...OWN, id: ulid(at + 40), at: at + 40, text, brief });
+        this.lines.push({ ...OWN, id: newId(at + 40), at: at + 40, text, brief });
   }
 
   private take(change: Change): void {

@@ -1,15 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import { listNameFault, LISTS_LIMIT, readLines } from '@gully/core/lists';
-import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
 import {
   Database,
-  InTurn,
+  type EntityManager,
   insertMany,
+  InTurn,
   ListLineRow,
   ListRow,
   ListVersionRow,
-  type EntityManager,
+  newId,
 } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
@@ -53,7 +53,7 @@ export class ListsService {
     return this.turn.run(async () => {
       if (this.store.all().length >= LISTS_LIMIT)
         throw new Problem(409, 'There are too many lists', `A channel has at most ${String(LISTS_LIMIT)}.`);
-      return this.save(ulid(), undefined, body, 'added');
+      return this.save(newId(), undefined, body, 'added');
     });
   }
 

@@ -1,5 +1,10 @@
 import type { IncomingMessage } from 'node:http';
-import { type OnGatewayConnection, type OnGatewayInit, WebSocketGateway } from '@nestjs/websockets';
+import {
+  type OnGatewayConnection,
+  type OnGatewayDisconnect,
+  type OnGatewayInit,
+  WebSocketGateway,
+} from '@nestjs/websockets';
 import type { NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { Namespace, Server, Socket } from 'socket.io';
 import { isSameOrigin } from '../security/index.js';
@@ -19,16 +24,26 @@ interface ToPage {
     answer(null, isSameOrigin(request.headers));
   },
 })
-export class NewsGateway implements OnGatewayInit, OnGatewayConnection {
+export class NewsGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
+  private pages = 0;
+
   constructor(private readonly news: NewsService) {}
 
   afterInit(server: Server<Record<string, never>, ToPage> | Namespace<Record<string, never>, ToPage>): void {
-    this.news.listen((news) => server.emit('news', news));
+    this.news.listen((news) => {
+      // Made ready for sending even when nobody is there, each would cost as much as with a page open.
+      if (this.pages > 0) server.emit('news', news);
+    });
   }
 
   handleConnection(page: Socket<Record<string, never>, ToPage>): void {
+    this.pages += 1;
     // Numbered news sent between these two lines cannot be: both run in one turn.
     page.emit('welcome', this.news.welcome(resumePoint(page.handshake.auth)));
+  }
+
+  handleDisconnect(): void {
+    this.pages -= 1;
   }
 }
 

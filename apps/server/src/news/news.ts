@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { NewsKind, NewsOf, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
-import { ulid } from 'ulid';
+import { newId } from '../database/index.js';
 
 /** How much is kept for pages that were away: at 100 lines a second, about 20 s. */
 const KEPT = 2_000;
@@ -11,7 +11,7 @@ type Listener = (news: NumberedNews) => void;
 @Injectable()
 export class NewsService {
   /** names this run of the server, since numbers begin anew with each */
-  private readonly run = ulid();
+  private readonly run = newId();
   private readonly kept: NumberedNews[] = [];
   private readonly listeners = new Set<Listener>();
   private last = 0;

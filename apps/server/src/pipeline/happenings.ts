@@ -12,9 +12,8 @@ import {
 } from '@gully/core/routines';
 import { elapsedInWords } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
-import { ulid } from 'ulid';
 import { channelName, Environment } from '../configuration/index.js';
-import { Database } from '../database/index.js';
+import { Database, newId } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunLog, RunsStore, type Told } from '../runs/index.js';
@@ -82,7 +81,7 @@ export class Happenings implements OnApplicationBootstrap {
     const at = Date.now();
     const viewer = strangerFacts(SELF, channelName(this.environment), ['streamer'], at);
     return {
-      id: ulid(at),
+      id: newId(at),
       kind,
       at,
       viewer,

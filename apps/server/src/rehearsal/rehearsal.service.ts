@@ -17,7 +17,6 @@ import {
   type Started,
 } from '@gully/core/routines';
 import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';
-import { ulid } from 'ulid';
 import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { CommandsStore } from '../commands/index.js';
 import { ChannelWorld, SELF } from '../pipeline/index.js';
@@ -27,6 +26,7 @@ import { ViewersService } from '../viewers/index.js';
 import { effectsInWords } from './effects.js';
 import { Overlay } from './overlay.js';
 import { playOut, saidOf, type Said } from './playing.js';
+import { newId } from '../database/index.js';
 
 /** The command open in the editor, as it stands there; without an id it is a new one. */
 export interface Draft extends CommandBody {
@@ -87,7 +87,7 @@ export class RehearsalService {
     const world = session.over(worldAt(at));
     const { id } = viewer;
     const line: ChatLine = {
-      id: ulid(),
+      id: newId(),
       connection: CONNECTION,
       viewer: id,
       name: persona.name,
@@ -128,7 +128,7 @@ export class RehearsalService {
     const at = Date.now() + given.ahead * 1000;
     const worldAt = (now: number): World => this.world(viewer, persona, given, now);
     const world = session.over(worldAt(at));
-    const event: ChannelEvent = { ...facts, kind, id: ulid(), viewer, roles: persona.roles, at };
+    const event: ChannelEvent = { ...facts, kind, id: newId(), viewer, roles: persona.roles, at };
     const open = given.routineDraft === undefined ? undefined : preparedDraft(given.routineDraft);
     const happened =
       kind !== 'hand'

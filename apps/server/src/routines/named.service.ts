@@ -7,15 +7,15 @@ import {
   type Surroundings,
 } from '@gully/core/routines';
 import type { NamedViewer } from '@gully/core/viewers';
-import { ulid } from 'ulid';
 import { ActivityService } from '../activity/index.js';
 import {
   Database,
+  type EntityManager,
   InTurn,
   NamedRoutineRow,
+  newId,
   RoutineRow,
   RoutineVersionRow,
-  type EntityManager,
 } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
@@ -51,7 +51,7 @@ export class NamedRoutinesService {
     return this.turn.run(async () => {
       if (this.store.all().length >= MOST)
         throw new Problem(409, 'There are too many routines', `A channel has at most ${String(MOST)}.`);
-      return this.save(await this.storedOf(ulid(), 1, given), 'added');
+      return this.save(await this.storedOf(newId(), 1, given), 'added');
     });
   }
 

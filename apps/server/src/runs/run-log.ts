@@ -106,11 +106,7 @@ export function logRow({ id, owner, title, occasion, checks, ended }: Told, now:
 
 /** A run is told of when it begins and when it ends; the later word holds. */
 async function put(manager: EntityManager, rows: RunLogRow[]): Promise<void> {
-  const last = [...new Map(rows.map((row) => [row.id, row])).values()];
-  await manager.query('DELETE FROM run_log WHERE id IN (SELECT value FROM json_each(?))', [
-    JSON.stringify(last.map(({ id }) => id)),
-  ]);
-  await insertMany(manager, RunLogRow, last);
+  await insertMany(manager, RunLogRow, rows, 'replace');
 }
 
 function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words }: RunLogRow): RunView {

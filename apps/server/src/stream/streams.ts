@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { IsNull } from 'typeorm';
-import { ulid } from 'ulid';
-import { ArrivalRow, Database, StreamRow, type EntityManager } from '../database/index.js';
+import { ArrivalRow, Database, type EntityManager, newId, StreamRow } from '../database/index.js';
 
 /** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
 const SAME_MS = 60_000;
@@ -30,7 +29,7 @@ export class Streams {
   async begin(startedAt: number): Promise<boolean> {
     if (this.current !== undefined && Math.abs(this.current.startedAt - startedAt) < SAME_MS) return false;
     const before = this.current;
-    const row: StreamRow = { id: ulid(startedAt), startedAt, endedAt: null };
+    const row: StreamRow = { id: newId(startedAt), startedAt, endedAt: null };
     await this.database.write(async (manager) => {
       // One whose end nobody saw ended before this began.
       if (before !== undefined) await manager.update(StreamRow, { id: before.id }, { endedAt: startedAt });

@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { stringify } from 'csv-stringify/sync';
 import { IsNull, MoreThan } from 'typeorm';
-import { monotonicFactory, ulid } from 'ulid';
 import { CONNECTION } from '../chat/index.js';
-import { Database, insertMany, ViewerRow } from '../database/index.js';
+import { Database, idsInOrder, insertMany, newId, ViewerRow } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import { COLUMNS, decode, readRecords, readRow, type Column, type Given } from './csv-reading.js';
 import { newViewer } from './viewer-row.js';
@@ -38,7 +37,7 @@ export class ViewersCsv {
   private staged: { token: string; at: number; entries: readonly Entry[] } | undefined;
 
   // One of chance for each of 100,000 rows would cost seconds; these only count on.
-  private readonly nextId = monotonicFactory();
+  private readonly nextId = idsInOrder();
 
   constructor(
     private readonly database: Database,
@@ -80,7 +79,7 @@ export class ViewersCsv {
       (entry) => entry.known !== undefined && differs(entry.given, entry.known),
     );
     const fresh = entries.filter((entry) => entry.known === undefined).length;
-    const token = ulid();
+    const token = newId();
     this.staged = { token, at: Date.now(), entries };
     return {
       token,
@@ -126,7 +125,7 @@ export class ViewersCsv {
     const changed = entries.filter(({ known, given }) => known !== undefined && differs(given, known));
     await this.database.write(async (manager) => {
       // Somebody who wrote in chat between the look and now is there already, and stays.
-      await insertMany(manager, ViewerRow, fresh, { passOverKnown: true });
+      await insertMany(manager, ViewerRow, fresh, 'passOver');
       for (const { known, given } of changed) await manager.update(ViewerRow, { id: known?.id ?? '' }, given);
     });
     result.added += fresh.length;

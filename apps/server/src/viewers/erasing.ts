@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { ulid } from 'ulid';
 import { ChatLog } from '../chat/index.js';
-import { Database, ViewerRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager, newId, ViewerRow } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewersService } from './viewers.service.js';
@@ -53,7 +52,7 @@ export class Erasing {
           { id: each },
           {
             name: ERASED,
-            account: `erased:${ulid()}`,
+            account: `erased:${newId()}`,
             followedSince: null,
             subscribedMonths: 0,
           },

@@ -1,7 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { In, IsNull, Not } from 'typeorm';
-import { ulid } from 'ulid';
-import { Database, ViewerMergeRow, ViewerNoteRow, ViewerRow, type EntityManager } from '../database/index.js';
+import {
+  Database,
+  type EntityManager,
+  newId,
+  ViewerMergeRow,
+  ViewerNoteRow,
+  ViewerRow,
+} from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import { ViewersService } from './viewers.service.js';
 
@@ -45,7 +51,7 @@ export class ViewerChanges {
 
   async addNote(viewerId: string, text: string): Promise<ViewerNoteRow> {
     await this.require(viewerId);
-    const note: ViewerNoteRow = { id: ulid(), viewerId, at: Date.now(), text: text.trim(), deletedAt: null };
+    const note: ViewerNoteRow = { id: newId(), viewerId, at: Date.now(), text: text.trim(), deletedAt: null };
     await this.database.write((manager) => manager.insert(ViewerNoteRow, note));
     return note;
   }
@@ -116,7 +122,7 @@ export class ViewerChanges {
       // What is remembered of the winner holds; what only the loser had comes along.
       await manager.query(ADD_WORDS, [winnerId, loserId]);
       const row: ViewerMergeRow = {
-        id: ulid(),
+        id: newId(),
         winnerId,
         loserId,
         at: Date.now(),

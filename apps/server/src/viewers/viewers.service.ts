@@ -2,9 +2,8 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import { foldNick, type ViewerFacts } from '@gully/core/viewers';
 import { In } from 'typeorm';
-import { ulid } from 'ulid';
 import { CONNECTION } from '../chat/index.js';
-import { Batch, Database, insertMany, ViewerRow, type EntityManager } from '../database/index.js';
+import { Batch, Database, type EntityManager, insertMany, newId, ViewerRow } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { KnownViewers } from './known-viewers.js';
 import { factsOf, newViewer } from './viewer-row.js';
@@ -66,7 +65,7 @@ export class ViewersService {
     const fresh: ViewerRow[] = [];
     for (const { key, name, role, at, subscribedMonths = 0, followedSince } of seen) {
       const known = viewers.get(key) ?? this.known.byAccount(key);
-      const row = known ?? this.pending.get(key) ?? newViewer(ulid(), CONNECTION, key, name, role, at);
+      const row = known ?? this.pending.get(key) ?? newViewer(newId(), CONNECTION, key, name, role, at);
       if (known === undefined) {
         fresh.push(row);
         this.pending.set(key, row);
@@ -81,7 +80,7 @@ export class ViewersService {
 
   /** Stores viewers that `identify` found to be new, within the caller’s write. Those stored meanwhile stay. */
   async insert(manager: EntityManager, fresh: readonly ViewerRow[]): Promise<void> {
-    await insertMany(manager, ViewerRow, fresh, { passOverKnown: true });
+    await insertMany(manager, ViewerRow, fresh, 'passOver');
   }
 
   /** To be called once `insert` is on disk. */

@@ -40,6 +40,9 @@ interface ScriptProps {
   readonly onShowValues: () => void;
 }
 
+/** One object for good: made anew, it would have every line of the script drawn again with each letter. */
+const POINTER = { activationConstraint: { distance: 4 } };
+
 /** The routine as a script: each step a line of plain words with its blanks in place. */
 export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }: ScriptProps) {
   const names = useNames();
@@ -126,7 +129,7 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
     [scope, faultOf, onShowValues, savedById, clip, full, put, focusStep, setClipboard, folded],
   );
 
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
+  const sensors = useSensors(useSensor(PointerSensor, POINTER));
   const drop = ({ active, over }: DragEndEvent): void => {
     setDragged(undefined);
     const from = placeOf(now.current, String(active.id));

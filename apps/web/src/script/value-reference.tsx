@@ -14,6 +14,22 @@ const HEADINGS = [...new Set(VALUES.map(({ about }) => about))];
 
 /** All values and filters, to be searched, each with what it holds now. Choosing one puts it into the text. */
 export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
+  return (
+    <Command.Dialog
+      open={open}
+      onOpenChange={onOpen}
+      label="Values"
+      overlayClassName="veil"
+      contentClassName="float fixed top-[8vh] left-1/2 w-[min(680px,94vw)] -translate-x-1/2 p-2"
+      loop
+    >
+      <Values scope={scope} onOpen={onOpen} />
+    </Command.Dialog>
+  );
+}
+
+/** Drawn only while it is open: it fills in every value there is. */
+function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
   const own = [...scope.known].filter((path) => !MEANINGS.has(path));
   const choose = (insert: string): void => {
     onOpen(false);
@@ -38,14 +54,7 @@ export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
     </Command.Item>
   );
   return (
-    <Command.Dialog
-      open={open}
-      onOpenChange={onOpen}
-      label="Values"
-      overlayClassName="veil"
-      contentClassName="float fixed top-[8vh] left-1/2 w-[min(680px,94vw)] -translate-x-1/2 p-2"
-      loop
-    >
+    <>
       <Command.Input className="blank !h-9 w-full" placeholder="Find a value or a filter" />
       <Command.List className="mt-2 max-h-[66vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
         <Command.Empty className="p-3 text-soft">No value is called that.</Command.Empty>
@@ -80,7 +89,7 @@ export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
           ))}
         </Command.Group>
       </Command.List>
-    </Command.Dialog>
+    </>
   );
 }
 

@@ -60,7 +60,10 @@ export function draftsOf<B extends object>({ kind, blank, whole, differ }: Draft
     return draft;
   };
   const write = (id: string, draft: Draft<B> | undefined): void => {
-    writeStored(keyOf(id), draft === undefined ? null : JSON.stringify(draft));
+    const text = draft === undefined ? '' : JSON.stringify(draft);
+    // The very same objects are read again: what is drawn of the parts that did not change stays as it is.
+    parsed.set(id, { text, draft });
+    writeStored(keyOf(id), text === '' ? null : text);
   };
   return {
     read,

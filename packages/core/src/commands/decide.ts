@@ -1,6 +1,5 @@
 import { prepareLines, type ChatLine, type Check, type Role, type Why } from '../chat/index.js';
 import {
-  allSteps,
   knownValues,
   refusalOfStart,
   runId,
@@ -88,10 +87,9 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
 
 function ranInWords(
   { title, effects, checks, run: waits, ended }: Started,
-  { routine }: PreparedCommand['routine'],
+  { speaks }: PreparedCommand['routine'],
 ): Pick<Why, 'brief' | 'decided'> {
   const lines = effects.reduce((sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0), 0);
-  const speaks = allSteps(routine.steps).some(({ kind }) => SPEAKING.includes(kind));
   const noted = checks.some(({ rule }) => /^No value is called|^The text/u.test(rule));
   const goesOn = waits === undefined ? '' : waits.awaiting.for === 'turn' ? ', waits its turn' : ', goes on';
   const over = ended?.how === 'limited' || ended?.how === 'failed' ? `, ended: ${ended.words}` : '';
@@ -101,8 +99,6 @@ function ranInWords(
     decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it goes on later'}${over}`,
   };
 }
-
-const SPEAKING: readonly string[] = ['say', 'reply', 'tell'];
 
 /** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
 function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {

@@ -30,6 +30,8 @@ export class Execution implements StepRun {
   private messages: number;
   private waitedMs: number;
   private routine: PreparedRoutine;
+  /** what texts are filled in with, until a step changes it */
+  private filledWith: Scope | undefined;
 
   constructor(
     private readonly begun: RunState,
@@ -91,6 +93,7 @@ export class Execution implements StepRun {
       return;
     }
     this.steps += 1;
+    if (this.routine !== frame.routine) this.filledWith = undefined;
     this.routine = frame.routine;
     this.name = nameOf(frame, this.frames.filter(({ place }) => place === 'steps').length);
     this.follow(kindOf(step).run(step, this), frame, step);
@@ -189,6 +192,7 @@ export class Execution implements StepRun {
 
   remember(span: Span, name: string, text: string | null): void {
     if (span === 'run') {
+      this.filledWith = undefined;
       if (text === null) Reflect.deleteProperty(this.over.memory, name);
       else this.over.memory[name] = text;
       return;
@@ -202,6 +206,7 @@ export class Execution implements StepRun {
   }
 
   change(change: RoutineChange): void {
+    this.filledWith = undefined;
     this.changes.push(change);
     this.over.apply(change);
   }
@@ -211,6 +216,10 @@ export class Execution implements StepRun {
   }
 
   private scope(): Scope {
+    return (this.filledWith ??= this.scopeNow());
+  }
+
+  private scopeNow(): Scope {
     const { counters, words } = this.routine;
     // What the routine itself may bring about is known before it ever did.
     const world: RoutineWorld = {
@@ -234,6 +243,7 @@ const NO_ROUTINE: PreparedRoutine = {
   texts: new Map(),
   counters: [],
   words: [],
+  speaks: false,
   fault: undefined,
 };
 

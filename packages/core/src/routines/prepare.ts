@@ -14,9 +14,13 @@ export interface PreparedRoutine {
   /** the counters it changes, and the words it remembers something by */
   readonly counters: readonly string[];
   readonly words: readonly string[];
+  /** true when a step of it says something */
+  readonly speaks: boolean;
   /** the first thing that cannot be read; the routine is then off by itself */
   readonly fault: string | undefined;
 }
+
+const SPEAKING: readonly string[] = ['say', 'reply', 'tell'];
 
 /** @param id names it; with a step's id it names what is remembered of the step */
 export function prepareRoutine(id: string, title: string, routine: Routine): PreparedRoutine {
@@ -29,5 +33,6 @@ export function prepareRoutine(id: string, title: string, routine: Routine): Pre
       if ('fault' in result) fault ??= result.fault.message;
       else texts.set(source, result.text);
     }
-  return { id, title, routine, texts, counters: countersOf(routine), words: wordsOf(routine), fault };
+  const speaks = allSteps(routine.steps).some(({ kind }) => SPEAKING.includes(kind));
+  return { id, title, routine, texts, counters: countersOf(routine), words: wordsOf(routine), speaks, fault };
 }
