@@ -49,6 +49,7 @@ const ORDER = {
     'api',
     'ui',
     'live',
+    'editing',
     'counters',
     'lists',
     'outputs',

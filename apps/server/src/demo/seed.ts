@@ -8,6 +8,7 @@ import {
   CommandDayUseRow,
   CommandViewerUseRow,
   CounterRow,
+  DeliveryRow,
   DrawRow,
   insertMany,
   ListLineRow,
@@ -26,6 +27,7 @@ import type { Persona } from '../settings/index.js';
 import { writeNamed, type StoredRoutine } from '../routines/index.js';
 import type { KeptList } from '../lists/index.js';
 import { DEMO_COMMANDS } from './commands.js';
+import { demoPosts } from './outputs.js';
 import { BOARD, DEMO_ROUTINES } from './routines.js';
 import { Season, type Evening } from './season.js';
 
@@ -68,6 +70,7 @@ export interface DemoData {
   readonly runs: readonly RunLogRow[];
   /** the one that is live */
   readonly stream: StreamRow;
+  readonly posts: readonly DeliveryRow[];
   readonly arrivals: readonly Omit<ArrivalRow, 'streamId'>[];
 }
 
@@ -147,6 +150,7 @@ export function makeDemoData(now: number, seed: number): DemoData {
     })),
     remembered: [...season.kept.values()],
     runs: season.runs,
+    posts: demoPosts(now, (at) => season.id(at)),
     stream: { id: season.id(now), startedAt: now - 33 * MINUTE, endedAt: null },
     arrivals: [...season.arrived].map(([viewerId, at]) => ({ viewerId, at })),
     settings: [{ key: 'personas', version: 1, value: JSON.stringify(PERSONAS), changedAt: begin }],
@@ -183,6 +187,7 @@ export async function storeDemoData(manager: EntityManager, data: DemoData, boar
   await insertMany(manager, RememberedRow, data.remembered);
   await insertMany(manager, RunLogRow, data.runs);
   await manager.insert(StreamRow, data.stream);
+  await insertMany(manager, DeliveryRow, data.posts);
   await insertMany(
     manager,
     ArrivalRow,

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { routineOf, STEP_KINDS, type EventTrigger, type Step } from '@gully/core/routines';
+import { routineOf, STEP_KINDS, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 
@@ -20,14 +20,6 @@ afterEach(async () => {
 
 const say = (text: string): Step => ({ kind: 'say', id: text, texts: [text], order: 'random' });
 const wait = (seconds: number): Step => ({ kind: 'wait', id: `w${String(seconds)}`, seconds });
-const on = (event: EventTrigger['event'], more: Partial<EventTrigger> = {}): EventTrigger => ({
-  id: event,
-  event,
-  least: 0,
-  lowestRole: 'viewer',
-  viewers: [],
-  ...more,
-});
 const ownLines = async (): Promise<string[]> =>
   (await gully.lines()).filter(({ own }) => own).map(({ text }) => text);
 const ended = (title: string, how: string) =>
@@ -248,127 +240,5 @@ describe('routines that run one another', () => {
     await gully.http.post(`/api/routines/${a.id}/restore`).expect(200);
     await gully.type('pebblewren', '!lantern');
     await gully.said('a');
-  });
-});
-
-describe('events', () => {
-  const raise = (event: object) => gully.http.post('/api/standin/event').send(event).expect(204);
-
-  test('start what waits for them, each once however often it comes', async () => {
-    await gully.addRoutine('Raid', [say('{{ viewer.name }} with {{ event.count }}')], {
-      triggers: [on('raid', { least: 5 })],
-    });
-    await raise({ type: 'raid', name: 'lowceiling', count: 4 });
-    expect((await ended('Raid', 'refused')).words).toMatch(/at least 5 people/u);
-    const answers = await standin.events.raise(
-      { type: 'raid', data: { viewer: { name: 'lowceiling' }, count: 12 }, at: Date.now() },
-      5,
-    );
-    expect(answers).toEqual([202, 202, 202, 202, 202]);
-    await gully.said('lowceiling with 12');
-    await raise({ type: 'raid', name: 'hollowbee', count: 30 });
-    await gully.said('hollowbee with 30');
-    expect(await ownLines()).toEqual(['lowceiling with 12', 'hollowbee with 30']);
-  });
-
-  test('going live starts its routine once, and an event that comes late changes nothing', async () => {
-    await gully.addRoutine('Lit', [say('lit')], { triggers: [on('live')] });
-    await gully.addRoutine('Out', [say('out')], { triggers: [on('offline')] });
-    const guide: Step = { kind: 'remember', id: 'g', name: 'guide', text: 'quillrush', span: 'stream' };
-    await gully.add({ name: 'guide', aliases: [], routine: routineOf([guide]) });
-    await gully.add({ name: 'who', aliases: [], text: 'guide: {{ remembered.guide | default: "nobody" }}' });
-    await raise({ type: 'live' });
-    await gully.said('lit');
-    await gully.type('pebblewren', '!guide');
-    await gully.type('pebblewren', '!who');
-    await gully.said('guide: quillrush');
-    await standin.events.raise({ type: 'offline', data: {}, at: Date.now() - 60_000 }, 3);
-    await standin.events.raise({ type: 'live', data: {}, at: Date.now() - 30_000 }, 3);
-    expect((await gully.http.get('/api/stream')).body).toMatchObject({ live: true });
-    await raise({ type: 'offline' });
-    await gully.said('out');
-    // What was remembered for the stream ends when another begins.
-    await raise({ type: 'live' });
-    await until(
-      async () => ((await ownLines()).filter((line) => line === 'lit').length === 2 ? true : undefined),
-      'live again',
-    );
-    await gully.type('oxbowkid', '!who');
-    await gully.said('guide: nobody');
-    expect(await ownLines()).toEqual(['lit', 'guide: quillrush', 'out', 'lit', 'guide: nobody']);
-  });
-
-  test('an arrival is once a stream, over a restart too; a return after days away', async () => {
-    await gully.addRoutine('Quillrush', [say('the ropes are checked')], {
-      triggers: [on('arrival', { viewers: [{ name: 'quillrush', viewer: null }] })],
-    });
-    await gully.addRoutine('Back', [say('{{ event.count }} days')], {
-      triggers: [on('return', { least: 7 })],
-    });
-    await gully.type('quillrush', 'hello, nobody is live');
-    await raise({ type: 'live' });
-    await gully.type('pebblewren', 'hello');
-    expect((await gully.type('quillrush', 'hello')).brief).toBe('started Quillrush');
-    await gully.said('the ropes are checked');
-    await gully.stop();
-    gully = await Gully.inRoom(standin, folder);
-    expect((await gully.type('quillrush', 'again')).brief).toBe('no command');
-    await gully.stop();
-    gully = await Gully.start(standin, folder);
-    await gully.source.query(
-      `UPDATE viewers SET last_wrote = last_wrote - 9 * 86400000 WHERE name = 'pebblewren'`,
-    );
-    await gully.entered();
-    await gully.type('pebblewren', 'so long');
-    await gully.said('9 days');
-    expect((await ownLines()).filter((line) => line === 'the ropes are checked')).toHaveLength(1);
-  });
-
-  test.each([
-    ['unsigned', { 'webhook-signature': '' }, 401],
-    ['signed by somebody else', { 'webhook-signature': `v1,${Buffer.alloc(32).toString('base64')}` }, 401],
-    ['from an hour ago', { 'webhook-timestamp': String(Math.floor(Date.now() / 1000) - 3_600) }, 401],
-  ])('%s is not taken', async (_, headers, status) => {
-    const { body } = await gully.http
-      .post('/events')
-      .set({ 'webhook-id': 'e1', 'webhook-timestamp': String(Math.floor(Date.now() / 1000)), ...headers })
-      .send('{}')
-      .expect(status);
-    expect(body).toMatchObject({ title: 'The event is not taken' });
-  });
-
-  test('by hand a routine runs too, and rehearsed it does nothing', async () => {
-    const { id } = await gully.addRoutine('Weather', [say('dry'), wait(5), say('wet')]);
-    const draft = {
-      name: 'Weather',
-      group: '',
-      enabled: true,
-      triggers: [on('raid')],
-      when: { live: 'any', categories: [], from: '', to: '' },
-      routine: routineOf([say('as drafted'), wait(5), say('later')]),
-    };
-    const rehearse = (kind: string) =>
-      gully.http.post('/api/rehearsal/events').send({
-        session: 'a-rehearsal',
-        persona: { name: 'oxbowkid', roles: [] },
-        kind,
-        count: 3,
-        routineDraft: { ...draft, id },
-      });
-    for (const kind of ['hand', 'raid'])
-      expect((await rehearse(kind).expect(200)).body).toMatchObject({
-        said: [
-          { text: 'as drafted', after: 0 },
-          { text: 'later', after: 5 },
-        ],
-        why: { outcome: 'ran' },
-      });
-    expect((await rehearse('tip')).body).toMatchObject({
-      said: [],
-      why: { decided: 'No routine waits for a tip' },
-    });
-    expect(await ownLines()).toEqual([]);
-    await gully.http.post(`/api/routines/${id}/run`).expect(204);
-    await gully.said('dry');
   });
 });

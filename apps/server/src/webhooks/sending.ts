@@ -33,16 +33,20 @@ export function signatureOf(secret: string, id: string, at: number, body: string
 /**
  * Posts once. Redirects are not followed, the answer is cut, and a name is resolved by
  * `publicLookup` unless it was allowed. Never rejects.
+ *
+ * @param answerMs how long it waits for the whole answer
  */
 export function send(
   { id, address, secret, body }: Post,
   allowed: readonly string[],
   now: number,
+  answerMs = ANSWER_MS,
 ): Promise<Answer> {
   const fault = addressFault(address, allowed);
   if (fault !== undefined) return Promise.resolve({ arrived: false, final: true, words: fault });
   const url = new URL(address);
   const request = url.protocol === 'https:' ? requestHttps : requestHttp;
+  const inTime = `${String(answerMs / 1000)} s`;
   const headers: Record<string, string | number> = {
     'content-type': 'application/json',
     'content-length': Buffer.byteLength(body),
@@ -59,13 +63,13 @@ export function send(
       method: 'POST',
       headers,
       agent: false,
-      signal: AbortSignal.timeout(ANSWER_MS),
+      signal: AbortSignal.timeout(answerMs),
       ...(isAllowed(url, allowed) ? {} : { lookup: publicLookup }),
     });
     sent.on('error', (error) => {
       fail(
         error.name === 'AbortError' || error.name === 'TimeoutError'
-          ? 'it did not answer in 10 s'
+          ? `it did not answer in ${inTime}`
           : error.message,
       );
     });
@@ -91,7 +95,7 @@ export function send(
       });
       response.on('end', done);
       response.on('error', (error) => {
-        fail(error.name === 'AbortError' ? 'it did not finish its answer in 10 s' : error.message);
+        fail(error.name === 'AbortError' ? `it did not finish its answer in ${inTime}` : error.message);
       });
     });
     sent.end(body);

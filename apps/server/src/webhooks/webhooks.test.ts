@@ -127,6 +127,24 @@ describe('a post', () => {
     expect(standin.board.all).toHaveLength(1);
   });
 
+  test('to a board that hangs is let go of in time, and others are not held up', async () => {
+    standin.board.answer = 'hangs';
+    const address = `http://127.0.0.1:${String(standin.httpPort)}/board`;
+    const allowed = [`127.0.0.1:${String(standin.httpPort)}`];
+    const post = { id: 'm', address, secret: '', body: '{}' };
+    expect(await send(post, allowed, Date.now(), 200)).toEqual({
+      arrived: false,
+      final: false,
+      words: 'it did not answer in 0.2 s',
+    });
+    await gully.type('pebblewren', '!lantern hangs');
+    await until(() => (standin.board.asked === 2 ? true : undefined), 'the post under way');
+    standin.board.answer = 'takes';
+    await gully.type('pebblewren', '!lantern goes');
+    await delivery(({ state }) => state === 'arrived');
+    expect(standin.board.all).toMatchObject([{ body: { text: 'goes' } }]);
+  });
+
   test('to a board that answers without end has arrived, and the answer is cut', async () => {
     standin.board.answer = 'floods';
     await gully.type('pebblewren', '!lantern much');

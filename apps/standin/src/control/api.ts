@@ -207,6 +207,7 @@ export function controlApi({ irc, people, crowd, stream, events, board }: Contro
 /** Takes a post as the board is set to: well, or as badly as boards may. */
 function takeOnBoard(board: Board, request: Request, response: Response): void {
   const id = request.header('webhook-id') ?? '';
+  board.asked += 1;
   if (board.answer === 'hangs') return;
   if (board.answer === 'fails') response.status(500).json({ title: 'The board is being cleaned' });
   else if (board.answer === 'redirects') response.redirect(307, '/control/drop');

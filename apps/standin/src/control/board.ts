@@ -13,6 +13,9 @@ export class Board {
   /** how it answers instead of taking what comes, for trying faults out */
   answer: 'takes' | 'fails' | 'hangs' | 'redirects' | 'floods' = 'takes';
 
+  /** posts that came, taken or not */
+  asked = 0;
+
   take(post: Posted): void {
     this.posts.unshift(post);
     this.posts.length = Math.min(this.posts.length, KEPT);

@@ -32,7 +32,7 @@ export const Line = memo(function Line({
         >
           {line.text}
         </span>{' '}
-        {line.removed && <span className="s2 text-crimson">taken out of chat </span>}
+        {line.removed && <span className="s2 text-crimson">taken out </span>}
         <button
           type="button"
           className={`why ${line.own || (line.outcome === 'nothing' && line.brief === 'no command') ? 'quiet' : ''}`}

@@ -21,6 +21,7 @@ export function LiveSide() {
   const loading = useRef(false);
   const paused = held || pointed;
   const last = lines.at(-1)?.id;
+  const top = useRef(0);
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroll.current,
@@ -30,19 +31,24 @@ export function LiveSide() {
     initialRect: { width: 320, height: 600 },
   });
 
+  const size = rows.getTotalSize();
   useLayoutEffect(() => {
     if (paused || lines.length === 0) return;
     rows.scrollToIndex(lines.length - 1, { align: 'end' });
     setSeen(last);
-    // Follows only what is new; the virtualizer itself changes with every scroll.
+    // Follows what is new, and what grows where it stands; the virtualizer itself changes with every scroll.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [last, paused]);
+  }, [last, paused, size]);
 
   useEffect(() => {
     const element = scroll.current;
     if (element === null) return;
     const look = (): void => {
-      setHeld(element.scrollHeight - element.scrollTop - element.clientHeight > NEAR_END);
+      const far = element.scrollHeight - element.scrollTop - element.clientHeight > NEAR_END;
+      // Only a hand moves it up; lines that grow do not.
+      const up = element.scrollTop < top.current;
+      top.current = element.scrollTop;
+      setHeld((before) => far && (before || up));
       if (element.scrollTop >= NEAR_START || loading.current || complete || lines.length === 0) return;
       loading.current = true;
       loadOlder()
@@ -83,7 +89,7 @@ export function LiveSide() {
         {status === 'ready' && lines.length === 0 && (
           <p className="text-soft">Nobody has said anything yet.</p>
         )}
-        <div className="relative" style={{ height: rows.getTotalSize() }}>
+        <div className="relative" style={{ height: size }}>
           {rows.getVirtualItems().map(({ index, start, key }) => {
             const line = lines[index];
             if (line === undefined) return null;

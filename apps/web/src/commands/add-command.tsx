@@ -6,7 +6,7 @@ import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { commandsQuery, usePrefix } from '../live/index.js';
-import { drafts } from './drafts.js';
+import { drafts } from './kind.js';
 import { summaryOf } from './parts.js';
 
 /** Opens a starter as the draft of a new command. */

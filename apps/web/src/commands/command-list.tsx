@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
-import { drafts } from './drafts.js';
+import { drafts } from './kind.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
 import { summaryOf } from './parts.js';

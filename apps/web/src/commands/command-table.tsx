@@ -7,7 +7,7 @@ import { usePrefix } from '../live/index.js';
 import { ago, exact, Tick, useNarrow, useNow } from '../ui/index.js';
 import { AddCommand } from './add-command.js';
 import { Flag, NothingFound } from './command-list.js';
-import { drafts } from './drafts.js';
+import { drafts } from './kind.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
 import { oftenInShort, oftenInWords, summaryOf, whoInWords } from './parts.js';

@@ -8,7 +8,7 @@ import { AddCommand, StarterList } from './add-command.js';
 import { CommandEditor } from './command-editor.js';
 import { CommandList } from './command-list.js';
 import { CommandTable } from './command-table.js';
-import { drafts } from './drafts.js';
+import { drafts } from './kind.js';
 
 /** Prepare › Commands: all of them as a table, or a list of them beside the open one. */
 export function CommandsPage() {

@@ -3,17 +3,12 @@ import { BLANK_COMMAND, usageOf, type CommandBody, type Gates } from '@gully/cor
 import { allSteps, plainText, sentenceOf } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';
 import { durationInWords } from '@gully/core/text';
+import type { Parts } from '../editing/index.js';
 
 /**
  * The parts of a command a person changes, each with its words: for the sentence, for what
  * it was, and for showing two versions side by side.
  */
-interface PartOf {
-  readonly label: string;
-  of(body: CommandBody): unknown;
-  words(body: CommandBody): string;
-}
-
 export const PARTS = {
   name: { label: 'Name', of: ({ trigger }) => trigger.name, words: ({ trigger }) => trigger.name || 'none' },
   aliases: {
@@ -65,16 +60,9 @@ export const PARTS = {
     of: ({ routine }) => routine,
     words: ({ routine }) => routine.steps.map((step) => sentenceOf(step)).join(' · '),
   },
-} as const satisfies Record<string, PartOf>;
+} as const satisfies Parts<CommandBody>;
 
 export type Part = keyof typeof PARTS;
-
-/** The parts in which two bodies differ. */
-export function changedParts(a: CommandBody, b: CommandBody): Part[] {
-  return (Object.keys(PARTS) as Part[]).filter(
-    (part) => JSON.stringify(PARTS[part].of(a)) !== JSON.stringify(PARTS[part].of(b)),
-  );
-}
 
 function heardInWords({ trigger }: CommandBody): string {
   const { phrases, wholeMessage, pattern, connections } = trigger;

@@ -5,7 +5,8 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { answerOf, api, type List } from '../api/index.js';
 import { listsQuery } from '../live/index.js';
 import { Bones, LoadFailed, NEW } from '../ui/index.js';
-import { drafts, ListEditor } from './list-editor.js';
+import { drafts } from './kind.js';
+import { ListEditor } from './list-editor.js';
 import { LIST_STARTERS } from './starters.js';
 
 /** Prepare › Lists: named lines that steps draw from. */

@@ -84,7 +84,7 @@ function Webhooks() {
       <h2 id="webhooks-title">Webhooks</h2>
       <p className="s2 mb-1 text-soft">
         A <i>Post</i> step sends JSON there. Addresses on this machine or its network are refused unless the
-        configuration names them.
+        configuration names them. With a secret (<span className="m">whsec_…</span>) each post is signed.
       </p>
       {data === undefined ? (
         error === null ? (
@@ -100,7 +100,7 @@ function Webhooks() {
                 <th scope="row">{webhook.name}</th>
                 <td className="m w-full break-all whitespace-normal">{webhook.address}</td>
                 <td className="text-soft">{webhook.signed ? 'signed' : 'not signed'}</td>
-                <td className="row">
+                <td className="whitespace-nowrap">
                   <IconButton
                     icon={Pencil}
                     label={`Change ${webhook.name}`}
@@ -171,9 +171,9 @@ function WebhookForm({
     >
       <div className="row flex-wrap">
         <input
-          className="blank !w-44"
+          className="blank !w-36"
           aria-label="Name of the webhook"
-          placeholder="Community board"
+          placeholder="name"
           value={name}
           disabled={webhook !== undefined}
           autoComplete="off"
@@ -182,7 +182,7 @@ function WebhookForm({
           }}
         />
         <input
-          className="blank m min-w-60 flex-1"
+          className="blank m min-w-52 flex-1"
           aria-label="Address"
           placeholder="https://board.example/hooks/1"
           value={address}
@@ -193,10 +193,10 @@ function WebhookForm({
           }}
         />
         <input
-          className="blank m !w-52"
+          className="blank !w-40"
           type="password"
           aria-label="Secret"
-          placeholder={webhook?.signed === true ? 'secret kept as it is' : 'whsec_… to sign, or empty'}
+          placeholder={webhook?.signed === true ? 'secret kept as it is' : 'secret, to sign'}
           value={secret}
           autoComplete="new-password"
           onChange={(event) => {
@@ -266,7 +266,7 @@ function Deliveries() {
             <tr>
               <th>When</th>
               <th>Webhook</th>
-              <th>What</th>
+              <th className="max-[700px]:hidden">What</th>
               <th>Came of it</th>
               <th>
                 <span className="sr-only">Again</span>
@@ -282,7 +282,7 @@ function Deliveries() {
                     {ago(post.at, now)}
                   </td>
                   <td>{post.webhook}</td>
-                  <td className="m max-w-80 truncate" title={post.body}>
+                  <td className="m max-w-80 truncate max-[700px]:hidden" title={post.body}>
                     {post.body}
                   </td>
                   <td className="whitespace-normal">

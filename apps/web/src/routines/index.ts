@@ -1,2 +1,2 @@
-export { openRoutine } from './drafts.js';
+export { openRoutine } from './kind.js';
 export { RoutinesPage } from './routines-page.js';

@@ -1,4 +1,4 @@
-import { sentenceOf, triggerInWords, type NamedRoutineBody } from '@gully/core/routines';
+import { sentenceOf } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { Plus } from 'lucide-react';
 import { Switch } from 'radix-ui';
@@ -8,10 +8,10 @@ import type { NamedRoutine } from '../api/index.js';
 import { routinesQuery } from '../live/index.js';
 import { useNames } from '../script/index.js';
 import { ago, Bones, exact, LoadFailed, NEW, useNow } from '../ui/index.js';
-import { drafts } from './drafts.js';
+import { drafts, startsInWords } from './kind.js';
 import { RoutineEditor } from './routine-editor.js';
-import { useSaving } from './saving.js';
 import { ROUTINE_STARTERS } from './starters.js';
+import { useToggle } from './use-running.js';
 
 /** Prepare › Routines: all of them as a table, or a list of them beside the open one. */
 export function RoutinesPage() {
@@ -60,7 +60,7 @@ const ABOUT = 'What events, commands, timers and a hand start: steps, done in or
 function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[] }) {
   const now = useNow(30_000);
   const names = useNames();
-  const { toggle } = useSaving(NEW);
+  const toggle = useToggle();
   return (
     <section className="h-full overflow-y-auto bg-plane" aria-labelledby="routines-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
@@ -112,10 +112,6 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
       </table>
     </section>
   );
-}
-
-function startsInWords({ triggers }: NamedRoutineBody): string {
-  return triggers.length === 0 ? 'others run it, or a hand' : triggers.map(triggerInWords).join(', or ');
 }
 
 function RoutineList({

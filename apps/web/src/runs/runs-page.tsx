@@ -127,7 +127,7 @@ export function RunsPage() {
               <tr>
                 <th className="!pl-4">When</th>
                 <th>What ran</th>
-                <th>Started by</th>
+                <th className="max-[700px]:hidden">Started by</th>
                 <th>Ended</th>
                 <th>
                   <span className="sr-only">Why</span>
@@ -179,7 +179,7 @@ function RunRows({ run, now, open, onOpen }: RunRowsProps) {
           {ago(run.at, now)}
         </td>
         <td className="font-bold">{run.title}</td>
-        <td>
+        <td className="max-[700px]:hidden">
           {run.viewer}
           <span className="text-soft">{run.by === run.title ? '' : `, ${run.by}`}</span>
         </td>

@@ -23,8 +23,8 @@ export function Running({ routine, saved, onChange }: RunningProps) {
   const waits = allSteps(steps).some(({ kind }) => kind === 'wait' || kind === 'run');
   if (!waits && whileRunning === 'beside' && afterRestart === 'go-on') return null;
   return (
-    <p className="row mt-2 flex-wrap text-soft">
-      While it runs it
+    <p className="mt-2 leading-8 text-soft">
+      While it runs it{' '}
       <Choice
         label="While it runs"
         value={whileRunning}
@@ -34,7 +34,7 @@ export function Running({ routine, saved, onChange }: RunningProps) {
           onChange({ whileRunning: next });
         }}
       />
-      . When Gully is started anew while it waits, it
+      . When Gully is started anew while it waits, it{' '}
       <Choice
         label="After a restart"
         value={afterRestart}
@@ -44,6 +44,7 @@ export function Running({ routine, saved, onChange }: RunningProps) {
           onChange({ afterRestart: next });
         }}
       />
+      .
     </p>
   );
 }

@@ -1,0 +1,75 @@
+import type { QueryClient } from '@tanstack/react-query';
+import type { Drafts } from '../ui/index.js';
+
+/** What was saved, as the server tells it. */
+export interface Kept {
+  readonly id: string;
+  readonly version: number;
+  /** ISO 8601 */
+  readonly changedAt: string;
+}
+
+/** A kind of thing that is edited as a draft and then saved: a command, a routine, a list, a timer. */
+export interface Kind<B extends object, S extends Kept> {
+  /** as it stands in a sentence: `command` */
+  readonly word: string;
+  /** where all of them are: `/prepare/commands` */
+  readonly path: string;
+  readonly drafts: Drafts<B>;
+  readonly blank: () => B;
+  readonly bodyOf: (saved: S) => B;
+  /** the parts a person changes, for showing two versions side by side */
+  readonly parts: Parts<B>;
+  readonly server: {
+    create(body: B): Promise<S>;
+    replace(id: string, body: B, version: number): Promise<S>;
+    remove(id: string): Promise<unknown>;
+    restore(id: string): Promise<S>;
+    stepBack(id: string, version: number): Promise<S>;
+  };
+  /** shows what was saved, before the server's news comes */
+  place(queries: QueryClient, saved: S): void;
+  /** takes it out of what is shown */
+  drop(queries: QueryClient, id: string): void;
+  /** has it asked for anew, when somebody else was first */
+  refresh(queries: QueryClient): void;
+}
+
+/** A part of a thing, with its words: for telling what it was and what it is. */
+export interface PartOf<B> {
+  readonly label: string;
+  of(body: B): unknown;
+  words(body: B): string;
+}
+export type Parts<B> = Readonly<Record<string, PartOf<B>>>;
+
+/** The parts in which two bodies differ. */
+export function changedParts<P extends string, B>(parts: Readonly<Record<P, PartOf<B>>>, a: B, b: B): P[] {
+  return (Object.keys(parts) as P[]).filter(
+    (part) => JSON.stringify(parts[part].of(a)) !== JSON.stringify(parts[part].of(b)),
+  );
+}
+
+/** For a kind whose things are in one query, sorted by their names. */
+export function placesIn<S extends Kept>(
+  queryKey: readonly unknown[],
+  nameOf: (saved: S) => string,
+): Pick<Kind<never, S>, 'place' | 'drop' | 'refresh'> {
+  return {
+    place: (queries, saved) => {
+      queries.setQueryData(queryKey, (before: S[] | undefined) =>
+        before === undefined
+          ? before
+          : [...before.filter(({ id }) => id !== saved.id), saved].sort((a, b) =>
+              nameOf(a).localeCompare(nameOf(b)),
+            ),
+      );
+    },
+    drop: (queries, id) => {
+      queries.setQueryData(queryKey, (before: S[] | undefined) => before?.filter((each) => each.id !== id));
+    },
+    refresh: (queries) => {
+      void queries.invalidateQueries({ queryKey });
+    },
+  };
+}

@@ -1,0 +1,142 @@
+import { useCallback, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNavigate } from 'react-router';
+import { Problem, problemOf } from '../api/index.js';
+import { NEW, useStable, type Draft } from '../ui/index.js';
+import { changedParts, type Kept, type Kind } from './kind.js';
+import { useSaving } from './use-saving.js';
+
+type Faults = Readonly<Record<string, string>>;
+
+interface EditingOf<B extends object, S extends Kept> {
+  readonly kind: Kind<B, S>;
+  readonly id: string;
+  /** undefined for one that is not saved yet, or was deleted meanwhile */
+  readonly saved: S | undefined;
+  readonly nameOf: (saved: S) => string;
+  /** what is wrong with a body, by place; the same function as long as it finds the same */
+  readonly check: (body: B) => Faults;
+  /** the body as it is saved: without what was left empty */
+  readonly tidy?: (body: B) => B;
+}
+
+/** One thing in its editor. What is edited is a draft at once; what is in force is the saved one. */
+export interface Editing<B extends object = object, S extends Kept = Kept> {
+  readonly kind: Kind<B, S>;
+  readonly id: string;
+  readonly saved: S | undefined;
+  readonly title: string;
+  readonly draft: Draft<B> | undefined;
+  /** what was saved when the draft began */
+  readonly base: B;
+  readonly body: B;
+  /** true when somebody else saved it since the draft began */
+  readonly overtaken: boolean;
+  readonly faultOf: (place: string) => string | undefined;
+  /** why the server refused, in words */
+  readonly refusal: string | undefined;
+  readonly saving: boolean;
+  readonly change: (part: Partial<B>) => void;
+  readonly submit: () => void;
+  /** saves the draft over what somebody else saved */
+  readonly saveOver: () => void;
+  readonly discard: () => void;
+  readonly remove: ReturnType<typeof useSaving<B, S>>['remove'];
+}
+
+export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>): Editing<B, S> {
+  const { kind, id, saved, nameOf, check, tidy = same } = of;
+  const draft = kind.drafts.use(id);
+  const { save, remove } = useSaving(kind, id, nameOf);
+  const navigate = useNavigate();
+  const [tried, setTried] = useState(false);
+  const savedBody = useMemo(() => (saved === undefined ? undefined : kind.bodyOf(saved)), [kind, saved]);
+  const base = useMemo(() => draft?.base ?? savedBody ?? kind.blank(), [draft?.base, savedBody, kind]);
+  const body = draft?.body ?? base;
+  const faults = useMemo(() => check(body), [check, body]);
+  const told = useStable({ ...(save.error instanceof Problem ? save.error.fields : {}), ...faults });
+  const faultOf = useCallback(
+    (place: string): string | undefined => {
+      const fault = told[place];
+      // Nobody is told that a field is empty before they had the chance to fill it.
+      return tried || !isEmptyFault(fault) ? fault : undefined;
+    },
+    [told, tried],
+  );
+  const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
+  const saveAs = (version: number): void => {
+    setTried(true);
+    if (draft === undefined || Object.keys(check(body)).length > 0) return;
+    save.mutate(
+      { draft: { ...draft, body: tidy(body) }, version },
+      {
+        onSuccess: () => {
+          setTried(false);
+        },
+      },
+    );
+  };
+  // A draft of what was deleted meanwhile is added anew.
+  const submit = (): void => {
+    saveAs(saved === undefined ? 0 : (draft?.version ?? 0));
+  };
+  useHotkeys('mod+enter', submit, {
+    enableOnFormTags: true,
+    enableOnContentEditable: true,
+    preventDefault: true,
+  });
+  return {
+    kind,
+    id,
+    saved,
+    title: saved === undefined ? `New ${kind.word}` : nameOf(saved),
+    draft,
+    base,
+    body,
+    overtaken,
+    faultOf,
+    refusal: save.isError && !overtaken ? problemWords(save.error) : undefined,
+    saving: save.isPending,
+    change: (part) => {
+      if (save.isError) save.reset();
+      kind.drafts.edit(
+        id,
+        savedBody === undefined ? undefined : { body: savedBody, version: saved?.version ?? 0 },
+        part,
+      );
+    },
+    submit,
+    saveOver: () => {
+      saveAs(saved?.version ?? 0);
+    },
+    discard: () => {
+      kind.drafts.write(id, undefined);
+      setTried(false);
+      save.reset();
+      if (id === NEW) void navigate(kind.path);
+    },
+    remove,
+  };
+}
+
+/** The parts in which what is edited differs from what was saved. */
+export function useChanged<P extends string, B extends object>(
+  parts: Kind<B, Kept>['parts'] & Readonly<Record<P, unknown>>,
+  { body, base }: Pick<Editing<B>, 'body' | 'base'>,
+): P[] {
+  return useMemo(() => changedParts(parts, body, base) as P[], [parts, body, base]);
+}
+
+/** What core says of a field that is not filled in yet. */
+function isEmptyFault(fault: string | undefined): boolean {
+  return /^(?:Write |Name |Give |Choose a |Say what )/u.test(fault ?? '');
+}
+
+function problemWords(error: Error): string {
+  const { title, detail } = problemOf(error);
+  return `${title}. ${detail}`;
+}
+
+function same<T>(value: T): T {
+  return value;
+}

@@ -1,0 +1,71 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { Problem } from '../api/index.js';
+import { tellProblem, type Draft } from '../ui/index.js';
+import type { Kept, Kind } from './kind.js';
+
+/** How long a deleting can be undone, in milliseconds. */
+const UNDO_MS = 20_000;
+
+/** Saving, deleting and taking back, each with its undo. */
+export function useSaving<B extends object, S extends Kept>(
+  kind: Kind<B, S>,
+  id: string,
+  nameOf: (saved: S) => string,
+) {
+  const { drafts, server, path } = kind;
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const undo = (work: () => Promise<S>) => ({
+    label: 'Undo',
+    onClick: () =>
+      void work()
+        .then((saved) => {
+          kind.place(queries, saved);
+        })
+        .catch(tellProblem),
+  });
+
+  const save = useMutation({
+    mutationFn: ({ draft, version }: { draft: Draft<B>; version: number }) =>
+      version === 0 ? server.create(draft.body) : server.replace(id, draft.body, version),
+    onSuccess: (saved, { draft, version }) => {
+      kind.place(queries, saved);
+      // What was typed while the answer was on its way stays a draft, on top of what is now saved.
+      if (drafts.read(id)?.at === draft.at) drafts.write(id, undefined);
+      if (version === 0) void navigate(`${path}/${saved.id}`, { replace: true });
+      const notes = 'notes' in saved ? (saved.notes as readonly string[]) : [];
+      toast(`Saved ${nameOf(saved)}`, {
+        description: notes.length > 0 ? notes.join('. ') : undefined,
+        action: version === 0 ? undefined : undo(() => server.stepBack(saved.id, saved.version)),
+      });
+    },
+    // Somebody was first: what they saved comes into the list, and with it the choice.
+    onError: (error) => {
+      if (error instanceof Problem && error.current !== undefined) kind.refresh(queries);
+    },
+  });
+
+  const remove = useMutation({
+    mutationFn: async (saved: S) => {
+      await server.remove(saved.id);
+      return saved;
+    },
+    onSuccess: (saved) => {
+      const draft = drafts.read(saved.id);
+      drafts.write(saved.id, undefined);
+      kind.drop(queries, saved.id);
+      void navigate(path);
+      const restore = async (): Promise<S> => {
+        const back = await server.restore(saved.id);
+        drafts.write(saved.id, draft);
+        void navigate(`${path}/${saved.id}`);
+        return back;
+      };
+      toast(`Deleted ${nameOf(saved)}`, { action: undo(restore), duration: UNDO_MS });
+    },
+    onError: tellProblem,
+  });
+  return { save, remove };
+}
