@@ -20,6 +20,7 @@ import { RoutinesModule } from './routines/index.js';
 import { SettingsModule } from './settings/index.js';
 import { StandinModule } from './standin/index.js';
 import { StreamModule } from './stream/index.js';
+import { TimersModule } from './timers/index.js';
 import { ViewersModule } from './viewers/index.js';
 
 /** What every area may ask for: settings, the database, the log, news. */
@@ -63,6 +64,7 @@ export class AppModule {
         SettingsModule,
         StandinModule,
         StreamModule,
+        TimersModule,
         ViewersModule,
       ],
       controllers: [ChannelController],

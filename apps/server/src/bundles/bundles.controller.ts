@@ -23,8 +23,10 @@ import {
 } from 'class-validator';
 import { ProblemView } from '../problem/index.js';
 import { Exporting, type Chosen } from './exporting.js';
-import { Importing, type Choice, type Looked } from './importing.js';
+import { Importing, type Choice } from './importing.js';
+import { Looking, type Looked } from './looking.js';
 import { readBundle } from './reading.js';
+import { Undoing } from './undoing.js';
 
 class QuestionDto implements Question {
   @ApiProperty() @Matches(/^[a-z][a-z0-9_]{0,29}$/u) name!: string;
@@ -44,6 +46,7 @@ class ExportDto implements Chosen {
   @Ids() commands!: string[];
   @Ids() routines!: string[];
   @Ids() lists!: string[];
+  @Ids() timers: string[] = [];
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
   @ApiProperty() @IsString() @MaxLength(2_000) note!: string;
@@ -75,7 +78,7 @@ class ChoiceDto implements Choice {
 class TakeDto extends BundleDto {
   @ApiProperty({ type: [ChoiceDto] })
   @IsArray()
-  @ArrayMaxSize(3_300)
+  @ArrayMaxSize(3_500)
   @ValidateNested({ each: true })
   @Type(() => ChoiceDto)
   choices!: ChoiceDto[];
@@ -105,14 +108,16 @@ class TakenDto {
 export class BundlesController {
   constructor(
     private readonly exporting: Exporting,
+    private readonly looking: Looking,
     private readonly importing: Importing,
+    private readonly undoing: Undoing,
   ) {}
 
   @Post('export')
   @HttpCode(200)
   @ApiOkResponse({ schema: { type: 'object', additionalProperties: true } })
-  export(@Body() { commands, routines, lists, ...about }: ExportDto): object {
-    return this.exporting.export({ commands, routines, lists }, about);
+  export(@Body() { commands, routines, lists, timers, ...about }: ExportDto): object {
+    return this.exporting.export({ commands, routines, lists, timers }, about);
   }
 
   /** What taking a bundle in would do; nothing is changed. */
@@ -123,7 +128,7 @@ export class BundlesController {
   look(@Body() { bundle: given, answers }: BundleDto): LookDto {
     const bundle = readBundle(given, answers);
     const { title, author, note, questions } = bundle;
-    const items = this.importing.look(bundle) as unknown as LookedDto[];
+    const items = this.looking.look(bundle) as unknown as LookedDto[];
     return {
       title,
       author,
@@ -146,6 +151,6 @@ export class BundlesController {
   @HttpCode(204)
   @ApiNoContentResponse()
   undo(@Param('id') id: string): Promise<void> {
-    return this.importing.undo(id);
+    return this.undoing.undo(id);
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, type Bundle } from '@gully/core/bundles';
-import { commandBody, type CommandBody } from '@gully/core/commands';
+import { commandBody, titleOf, type CommandBody } from '@gully/core/commands';
 import {
   listsOf,
   routineBody,
@@ -9,16 +9,19 @@ import {
   type NamedRoutineBody,
   type Routine,
 } from '@gully/core/routines';
+import { timerBody, type TimerBody } from '@gully/core/timers';
 import type { NamedViewer } from '@gully/core/viewers';
 import { CommandsStore } from '../commands/index.js';
 import { ListsStore } from '../lists/index.js';
 import { NamedRoutinesStore } from '../routines/index.js';
+import { TimersStore } from '../timers/index.js';
 
 /** What of the channel goes into a bundle, by id. */
 export interface Chosen {
   readonly commands: readonly string[];
   readonly routines: readonly string[];
   readonly lists: readonly string[];
+  readonly timers: readonly string[];
 }
 
 /** Makes bundles: what was chosen, and what that refers to, with names in place of ids. */
@@ -28,12 +31,19 @@ export class Exporting {
     private readonly commands: CommandsStore,
     private readonly routines: NamedRoutinesStore,
     private readonly lists: ListsStore,
+    private readonly timers: TimersStore,
   ) {}
 
   export(chosen: Chosen, about: Pick<Bundle, 'title' | 'author' | 'note' | 'questions'>): Bundle {
-    const commands = chosen.commands.flatMap((id) => this.commands.find(id) ?? []);
+    const timers = chosen.timers.flatMap((id) => this.timers.find(id) ?? []);
+    const run = (does: TimerBody['does']): string[] =>
+      timers.filter((timer) => timer.does === does).map(({ runs }) => runs);
+    const commands = [...new Set([...chosen.commands, ...run('command')])].flatMap(
+      (id) => this.commands.find(id) ?? [],
+    );
     const routines = this.withCalled([
       ...chosen.routines,
+      ...run('routine'),
       ...commands.flatMap(({ routine }) => routinesOf(routine)),
     ]);
     const drawn = [...commands, ...routines].flatMap(({ routine }) => listsOf(routine));
@@ -45,6 +55,7 @@ export class Exporting {
       commands: commands.map((command) => this.command(command)),
       routines: routines.map((routine) => this.routine(routine)),
       lists: lists.map(({ name, lines }) => ({ name, lines })),
+      timers: timers.map((timer) => this.timer(timer)),
     };
   }
 
@@ -65,6 +76,13 @@ export class Exporting {
       triggers: body.triggers.map((trigger) => ({ ...trigger, viewers: unbound(trigger.viewers) })),
       routine: this.named(body.routine),
     };
+  }
+
+  timer(timer: TimerBody): TimerBody {
+    const { does, runs } = timer;
+    const command = does === 'command' ? this.commands.find(runs) : undefined;
+    const name = does === 'routine' ? this.routines.find(runs)?.name : command && titleOf(command, '');
+    return { ...timerBody(timer), runs: name ?? '' };
   }
 
   /** These routines and all they run, each once. */

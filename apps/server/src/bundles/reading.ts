@@ -45,6 +45,7 @@ function whole(given: unknown): Bundle {
     commands: [],
     routines: [],
     lists: [],
+    timers: [],
     ...given,
   } as unknown as Bundle;
   const shape = ajv.getSchema('https://gully.example/formats/bundle.schema.json#/properties/questions');
@@ -57,11 +58,12 @@ function whole(given: unknown): Bundle {
   return { ...bundle, questions: bundle.questions.map((question) => ({ ...NO_CHOICES, ...question })) };
 }
 
-function namedTwice({ commands, routines, lists }: Bundle): string | undefined {
+function namedTwice({ commands, routines, lists, timers }: Bundle): string | undefined {
   const all: readonly (readonly [what: string, names: readonly string[]])[] = [
     ['commands', commands.map(({ trigger }) => trigger.name).filter((name) => name !== '')],
     ['routines', routines.map(({ name }) => name)],
     ['lists', lists.map(({ name }) => name)],
+    ['timers', timers.map(({ name }) => name)],
   ];
   for (const [what, names] of all) {
     const seen = new Set<string>();

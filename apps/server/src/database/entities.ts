@@ -16,6 +16,7 @@ import {
   StreamRow,
   WebhookRow,
 } from './routine-entities.js';
+import { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer-entities.js';
 
 /** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
 
@@ -199,4 +200,8 @@ export const ENTITIES = [
   WebhookRow,
   DeliveryRow,
   BundleImportRow,
+  TimerRow,
+  TimerVersionRow,
+  TimerStateRow,
+  TimerClockRow,
 ];

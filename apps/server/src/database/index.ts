@@ -30,6 +30,7 @@ export {
   StreamRow,
   WebhookRow,
 } from './routine-entities.js';
+export { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer-entities.js';
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
 export { InTurn } from './in-turn.js';

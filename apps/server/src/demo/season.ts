@@ -267,6 +267,7 @@ export class Season {
       routinesFor: (kind) =>
         this.routines.filter(({ named }) => named.triggers.some(({ event }) => event === kind)),
       webhookNames: () => DEMO_WEBHOOKS,
+      timersInWords: () => '',
       runsOf: () => ({ running: 0, inTurn: 0 }),
       openCommands: (viewer, roles) => openCommands(this.index, viewer, roles),
       hasArrived: (viewer) => this.arrived.has(viewer),

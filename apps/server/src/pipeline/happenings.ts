@@ -1,4 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import type { Urgency } from '@gully/core/chat';
 import type { Change } from '@gully/core/pipeline';
 import {
   beginBy,
@@ -19,6 +20,7 @@ import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunLog, RunsStore, type Told } from '../runs/index.js';
 import { StreamService } from '../stream/index.js';
 import { Performer } from './performer.js';
+import { Timing } from './timing.js';
 import { SELF, ChannelWorld } from './world.js';
 
 /** What is taken beside messages: something happened, a run goes on, or somebody ends runs. */
@@ -31,6 +33,8 @@ export type Job =
   /** what was remembered for the last stream is forgotten */
   | { readonly kind: 'new-stream' }
   | { readonly kind: 'resume'; readonly run: string; readonly failed?: string | undefined }
+  /** timers are looked at, or one fires by hand */
+  | { readonly kind: 'timers'; readonly timer?: string | undefined }
   | { readonly kind: 'stop'; readonly runs: readonly { readonly id: string; readonly words: string }[] };
 
 /** Milliseconds after its time at which a run that slept through a stop of Gully is of no use any more. */
@@ -41,6 +45,8 @@ interface Taken {
   readonly effects: readonly RoutineEffect[];
   readonly because: string;
   readonly told: readonly Told[];
+  /** how urgent what it says is, where it is no answer */
+  readonly urgency?: Urgency;
 }
 
 /** Events and runs: decided, written and performed as messages are. */
@@ -58,6 +64,7 @@ export class Happenings implements OnApplicationBootstrap {
     private readonly runs: RunsStore,
     private readonly runLog: RunLog,
     private readonly performer: Performer,
+    private readonly timing: Timing,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -69,6 +76,9 @@ export class Happenings implements OnApplicationBootstrap {
     });
     this.performer.whenAnswered((run, failed) => {
       hand({ kind: 'resume', run, failed });
+    });
+    this.timing.follow((timer) => {
+      hand({ kind: 'timers', timer });
     });
     this.stream.follow(({ to, fresh }) => {
       if (to === 'live') hand({ kind: 'new-stream' });
@@ -126,14 +136,17 @@ export class Happenings implements OnApplicationBootstrap {
       } catch (error) {
         this.log.error({ error }, 'what routines changed could not be written; nothing of it is performed');
         await this.world.reload();
+        if (jobs.some(({ kind }) => kind === 'timers')) this.timing.settled([], false);
         return;
       }
     }
     this.world.tell(changes);
-    for (const { effects, because, told } of taken) {
-      this.performer.perform(effects, because);
+    for (const { effects, because, told, urgency } of taken) {
+      this.performer.perform(effects, because, urgency);
       for (const each of told) this.runLog.tell(each);
     }
+    if (jobs.some(({ kind }) => kind === 'timers'))
+      this.timing.settled(changes.flatMap((change) => (change.kind === 'timer' ? [change.id] : [])));
     for (const change of changes) if (change.kind === 'run-ended') this.nextInTurn(change.owner);
   }
 
@@ -144,6 +157,7 @@ export class Happenings implements OnApplicationBootstrap {
 
   private decide(job: Job): Taken {
     if (job.kind === 'event') return this.event(job.event, job.only);
+    if (job.kind === 'timers') return { ...this.timing.decide(job.timer), urgency: 'timer' };
     if (job.kind === 'stop') return this.stop(job.runs);
     if (job.kind === 'new-stream') return { ...NOTHING, changes: this.routines.streamForgotten(Date.now()) };
     const run = this.runs.find(job.run);

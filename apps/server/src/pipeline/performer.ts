@@ -1,8 +1,10 @@
 import { Inject, Injectable } from '@nestjs/common';
+import type { Urgency } from '@gully/core/chat';
 import type { AskEffect, RoutineEffect, SayEffect } from '@gully/core/routines';
 import { ChatLog, ConnectionService, Outbox } from '../chat/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { Outputs } from '../outputs/index.js';
+import { Timing } from './timing.js';
 
 /** Lines a clearing takes out of the room at the most. */
 const CLEARED = 100;
@@ -18,6 +20,7 @@ export class Performer {
     private readonly outbox: Outbox,
     private readonly chatLog: ChatLog,
     private readonly outputs: Outputs,
+    private readonly timing: Timing,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -26,9 +29,9 @@ export class Performer {
   }
 
   /** @param because what had it said, as the end of a sentence that begins with “Said because” */
-  perform(effects: readonly RoutineEffect[], because: string): void {
+  perform(effects: readonly RoutineEffect[], because: string, urgency: Urgency = 'reply'): void {
     for (const effect of effects)
-      if (effect.kind === 'say') this.say(effect, because);
+      if (effect.kind === 'say') this.say(effect, because, urgency);
       else void this.ask(effect.run, effect);
   }
 
@@ -36,7 +39,7 @@ export class Performer {
   async ask(run: string, asked: AskEffect): Promise<void> {
     let failed: string | undefined;
     try {
-      failed = asked.kind === 'clear' ? await this.clear() : await this.outputs.write(asked.file, asked.text);
+      failed = await this.do(asked);
     } catch (error) {
       this.log.error({ error, asked: asked.kind }, 'what a routine asked failed');
       failed = 'it failed in Gully; the log says more';
@@ -44,8 +47,8 @@ export class Performer {
     this.answer(run, failed);
   }
 
-  private say({ lines, to, later }: SayEffect, because: string): void {
-    const urgency = later === true ? 'routine' : 'reply';
+  private say({ lines, to, later }: SayEffect, because: string, least: Urgency): void {
+    const urgency = later === true && least === 'reply' ? 'routine' : least;
     if (to === undefined) this.outbox.say(lines, urgency, because);
     else if (to.how === 'tell') this.outbox.say(lines, urgency, because, { to: to.name });
     else {
@@ -54,6 +57,17 @@ export class Performer {
       const [first = '', ...rest] = lines;
       if (thread === undefined) this.outbox.say([`${to.name}, ${first}`, ...rest], urgency, because);
       else this.outbox.say(lines, urgency, because, { thread });
+    }
+  }
+
+  private do(asked: AskEffect): Promise<string | undefined> | string | undefined {
+    switch (asked.kind) {
+      case 'clear':
+        return this.clear();
+      case 'output':
+        return this.outputs.write(asked.file, asked.text);
+      case 'timer':
+        return this.timing.act(asked.does, asked.timer);
     }
   }
 

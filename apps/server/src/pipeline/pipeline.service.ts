@@ -10,7 +10,8 @@ import { RunLog } from '../runs/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
 import { Happenings, type Job } from './happenings.js';
 import { Performer } from './performer.js';
-import { ChannelWorld } from './world.js';
+import { Timing } from './timing.js';
+import { ChannelWorld, SELF } from './world.js';
 
 /** Messages and other jobs decided and written together at the most. */
 const TOGETHER = 256;
@@ -53,6 +54,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     private readonly performer: Performer,
     private readonly runLog: RunLog,
     private readonly happenings: Happenings,
+    private readonly timing: Timing,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -158,6 +160,11 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
       if (viewer.messages === 0) this.activity.tell('arrival', viewer.name, 'writes here for the first time');
     for (const each of decided) this.perform(each, stored);
     for (const each of seen) this.viewers.spoke(idOf(each.key), each);
+    // Neither the bot’s own lines nor other bots’ are talk.
+    this.timing.heard(
+      decided.filter(({ line }) => line.viewer !== SELF && this.viewers.facts(line.viewer)?.bot !== true)
+        .length,
+    );
   }
 
   private decide({ nick, roles, text, at, started, msgid }: Arrived, viewer: string): Decided {

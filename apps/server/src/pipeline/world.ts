@@ -12,6 +12,7 @@ import { NewsService } from '../news/index.js';
 import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunsStore } from '../runs/index.js';
 import { Streams, StreamService } from '../stream/index.js';
+import { TimersStore } from '../timers/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Deliveries, WebhooksStore } from '../webhooks/index.js';
 
@@ -38,8 +39,15 @@ export class ChannelWorld {
     private readonly viewers: ViewersService,
     private readonly stream: StreamService,
     private readonly streams: Streams,
+    private readonly timers: TimersStore,
     private readonly news: NewsService,
   ) {}
+
+  private timersInWords: () => string = () => '';
+  /** @param words the timers that are due next */
+  tellTimersBy(words: () => string): void {
+    this.timersInWords = words;
+  }
 
   now(): World {
     const { environment, commands, routines, named, lists, viewers, streams } = this;
@@ -65,6 +73,7 @@ export class ChannelWorld {
       routine: (id) => named.preparedOf(id),
       routinesFor: (kind) => named.forEvent(kind),
       webhookNames: () => this.webhooks.names(),
+      timersInWords: () => this.timersInWords(),
       runsOf: (owner) => this.runs.of(owner),
       openCommands: (viewer, roles) => openCommands(index, viewer, roles),
       hasArrived: (viewer) => streams.hasArrived(viewer),
@@ -110,6 +119,9 @@ export class ChannelWorld {
         case 'arrival':
           this.streams.arrive(change.viewer);
           break;
+        case 'timer':
+          this.timers.apply(change);
+          break;
         case 'post':
           break;
         default:
@@ -125,6 +137,7 @@ export class ChannelWorld {
     await this.runs.write(manager, ofKinds(changes, 'run', 'run-ended'));
     await this.streams.write(manager, ofKinds(changes, 'arrival'));
     await this.deliveries.write(manager, ofKinds(changes, 'post'));
+    await this.timers.write(manager, ofKinds(changes, 'timer'));
   }
 
   /** Tells pages what of it they show, and sets going what waits for it to be on disk. */
@@ -145,6 +158,7 @@ export class ChannelWorld {
     await this.routines.reload();
     await this.lists.reload();
     await this.streams.readArrivals();
+    await this.timers.reload();
     await this.runs.reload();
     for (const { id } of this.runs.all()) this.runs.wake(id);
   }

@@ -13,10 +13,13 @@ export function effectsInWords(
   for (const effect of effects) {
     if (effect.kind === 'output') words.push(`writes ${effect.file}.txt: ${effect.text}`);
     if (effect.kind === 'clear') words.push('clears the chat');
+    if (effect.kind === 'timer') words.push(`${ACTS[effect.does]} the timer ${effect.timer}`);
   }
   for (const change of changes) words.push(...changeInWords(change, name, world));
   return words;
 }
+
+const ACTS = { hold: 'holds', 'go-on': 'lets go on', fire: 'fires' } as const;
 
 function changeInWords(change: Change, name: string, world: World): string[] {
   switch (change.kind) {
@@ -54,6 +57,7 @@ function changeInWords(change: Change, name: string, world: World): string[] {
     }
     case 'run':
     case 'run-ended':
+    case 'timer':
       return [];
   }
 }

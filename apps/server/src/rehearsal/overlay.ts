@@ -20,6 +20,8 @@ export class Overlay {
   private readonly lists = new Map<string, RehearsedList>();
   private readonly wrote = new Map<string, number>();
   private readonly arrived = new Set<string>();
+  /** when each timer fired here, UTC milliseconds */
+  readonly timersFired = new Map<string, number>();
 
   /** The channel as this rehearsal has it. */
   over(real: World): World {

@@ -14,6 +14,7 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
+  IsNumber,
   IsOptional,
   IsString,
   Length,
@@ -26,6 +27,7 @@ import { WhyDto } from '../chat/index.js';
 import { CommandBodyDto } from '../commands/index.js';
 import { Persona } from '../settings/index.js';
 import { NamedRoutineBodyDto } from '../routines/index.js';
+import { TimerBodyDto } from '../timers/index.js';
 import type { Said } from './playing.js';
 import { RehearsalService, type Rehearsed } from './rehearsal.service.js';
 
@@ -37,6 +39,10 @@ class DraftDto extends CommandBodyDto {
 }
 
 class RoutineDraftDto extends NamedRoutineBodyDto {
+  @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
+}
+
+class TimerDraftDto extends TimerBodyDto {
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
 }
 
@@ -80,6 +86,24 @@ class CircumstancesDto {
   @ValidateNested()
   @Type(() => RoutineDraftDto)
   routineDraft?: RoutineDraftDto;
+  @ApiPropertyOptional({ description: 'the timer open in the editor, unsaved' })
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TimerDraftDto)
+  timerDraft?: TimerDraftDto;
+}
+
+class RehearsedTimerDto extends CircumstancesDto {
+  @ApiPropertyOptional({
+    minimum: 0,
+    maximum: 10_000,
+    description: 'lines of viewers a minute; as measured where it is not given',
+  })
+  @IsOptional()
+  @IsNumber()
+  @Min(0)
+  @Max(10_000)
+  rate?: number;
 }
 
 class RehearsedLineDto extends CircumstancesDto {
@@ -111,6 +135,10 @@ class RehearsedDto {
   @ApiProperty() why!: WhyDto;
 }
 
+class RehearsedFiringDto extends RehearsedDto {
+  @ApiProperty({ description: 'seconds the clock is ahead now' }) ahead!: number;
+}
+
 @ApiTags('rehearsal')
 @Controller('api/rehearsal')
 export class RehearsalController {
@@ -138,6 +166,22 @@ export class RehearsalController {
       recipient: '',
     };
     return timed(() => this.rehearsal.happen(session, persona, event, { ...given, ahead: given.ahead ?? 0 }));
+  }
+
+  /** The clock moved on to the next timer. */
+  @Post('timers')
+  @HttpCode(200)
+  @ApiOkResponse({ type: RehearsedFiringDto })
+  async nextTimer(
+    @Body() { session, persona, rate, ...given }: RehearsedTimerDto,
+  ): Promise<RehearsedFiringDto> {
+    let ahead = given.ahead ?? 0;
+    const rehearsed = await timed(async () => {
+      const next = await this.rehearsal.nextTimer(session, persona, { ...given, ahead }, rate);
+      ({ ahead } = next);
+      return next;
+    });
+    return { ...rehearsed, ahead };
   }
 
   @Delete(':session')

@@ -16,9 +16,12 @@ import {
   type PreparedNamed,
   type Started,
 } from '@gully/core/routines';
+import { durationInWords } from '@gully/core/text';
+import { beginTimer, firingChecks } from '@gully/core/timers';
 import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { CommandsStore } from '../commands/index.js';
+import { newId } from '../database/index.js';
 import { ChannelWorld, SELF } from '../pipeline/index.js';
 import { prepareNamed } from '../routines/index.js';
 import type { Persona } from '../settings/index.js';
@@ -26,7 +29,7 @@ import { ViewersService } from '../viewers/index.js';
 import { effectsInWords } from './effects.js';
 import { Overlay } from './overlay.js';
 import { playOut, saidOf, type Said } from './playing.js';
-import { newId } from '../database/index.js';
+import { TimersAhead, type TimerDraft } from './timers-ahead.js';
 
 /** The command open in the editor, as it stands there; without an id it is a new one. */
 export interface Draft extends CommandBody {
@@ -42,6 +45,7 @@ export interface Circumstances {
   readonly ahead: number;
   readonly draft?: Draft | undefined;
   readonly routineDraft?: RoutineDraft | undefined;
+  readonly timerDraft?: TimerDraft | undefined;
   /** chance, where it is not left to chance */
   readonly forced?: Forced | undefined;
   readonly live?: boolean | undefined;
@@ -76,6 +80,7 @@ export class RehearsalService {
     private readonly commands: CommandsStore,
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
+    private readonly timersAhead: TimersAhead,
   ) {}
 
   async say(sessionId: string, persona: Persona, text: string, given: Circumstances): Promise<Rehearsed> {
@@ -137,22 +142,81 @@ export class RehearsalService {
           ? []
           : [beginBy(event, open, world)];
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
+    const { checks, ...played } = this.played(session, started, persona.name, world, worldAt);
+    return { ...played, why: whyOf(happened, started, kind, checks) };
+  }
+
+  /** What begun routines come to, taken to their end. */
+  private played(
+    session: Overlay,
+    started: readonly Started[],
+    name: string,
+    world: World,
+    worldAt: (at: number) => World,
+  ): Omit<Rehearsed, 'why'> & { readonly checks: ReadonlyMap<string, readonly Check[]> } {
     const changes = started.flatMap((each) => each.changes);
     for (const change of changes) session.apply(change, world);
     const played = playOut(started, session, worldAt);
     const effects = started.flatMap((each) => each.effects);
     return {
       said: [...saidOf(effects, 0), ...played.said],
-      why: whyOf(happened, started, kind, played.checks),
       effects: [
-        ...effectsInWords(
-          [...effects, ...played.effects],
-          [...changes, ...played.changes],
-          persona.name,
-          world,
-        ),
+        ...effectsInWords([...effects, ...played.effects], [...changes, ...played.changes], name, world),
         ...played.ended,
       ],
+      checks: played.checks,
+    };
+  }
+
+  /** The clock moved to when the next timer fires, in a room as busy as measured, or as `rate` says. */
+  async nextTimer(
+    sessionId: string,
+    persona: Persona,
+    given: Circumstances,
+    rate: number | undefined,
+  ): Promise<Rehearsed & { readonly ahead: number }> {
+    const session = this.session(sessionId);
+    const viewer = strangerFacts(SELF, this.channel.now().channelName, ['streamer'], Date.now());
+    const worldAt = (now: number): World => this.world(viewer, persona, given, now);
+    const from = Date.now() + given.ahead * 1000;
+    const { stream } = worldAt(from);
+    const next = await this.timersAhead.next(from, session.timersFired, stream, given.timerDraft, rate);
+    if ('none' in next)
+      return {
+        said: [],
+        effects: [],
+        ahead: given.ahead,
+        why: {
+          outcome: 'nothing',
+          brief: 'no timer fires',
+          checks: next.none.map((rule) => ({ rule, measure: '', outcome: 'stopped' })),
+          decided: 'No timer fires within a day',
+        },
+      };
+    const { timed, firing, prepared, room, at } = next;
+    const { timer } = timed;
+    session.timersFired.set(timer.id, at);
+    const world = session.over(worldAt(at));
+    const checks = firingChecks(timer, firing, room);
+    const begun =
+      prepared === undefined
+        ? undefined
+        : beginTimer(timer, prepared, { cause: newId(at), viewer, at, checks }, world);
+    const started = begun !== undefined && 'started' in begun ? [begun.started] : [];
+    const refused = begun !== undefined && 'refused' in begun ? begun.refused : checks;
+    const { checks: later, ...played } = this.played(session, started, timer.name, world, worldAt);
+    const [first] = started;
+    return {
+      ...played,
+      why: {
+        outcome: started.length > 0 ? 'ran' : 'stopped',
+        brief: started.length > 0 ? `fired ${timer.name}` : `${timer.name} did not fire`,
+        checks: first === undefined ? refused : (later.get(first.id) ?? first.checks),
+        decided: `${timer.name} ${started.length > 0 ? 'fired' : 'did not fire'}${
+          firing.putOff >= 1 ? `, put off ${durationInWords(firing.putOff)} by breathing room` : ''
+        }`,
+      },
+      ahead: Math.max(0, Math.ceil((at - Date.now()) / 1000)),
     };
   }
 

@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { DEFAULT_PREFIX } from '@gully/core/commands';
+import { BREATHING, type BreathingRoom } from '@gully/core/timers';
 import type { Persona } from './persona.js';
 import { Database, SettingRow } from '../database/index.js';
 import { NewsService } from '../news/index.js';
@@ -10,6 +11,8 @@ export interface Settings {
   prefix: string;
   /** who one may be in the rehearsal */
   personas: readonly Persona[];
+  /** how often timers may speak */
+  'breathing-room': BreathingRoom;
 }
 type Key = keyof Settings;
 
@@ -22,6 +25,7 @@ export interface Setting<K extends Key> {
 const DEFAULTS: Settings = {
   prefix: DEFAULT_PREFIX,
   personas: [],
+  'breathing-room': BREATHING,
 };
 
 /** What the channel is set to. Every value a setting has had is kept, and one step back is possible. */

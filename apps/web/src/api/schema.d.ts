@@ -548,6 +548,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timers/{id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/fire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsal/lines": {
         parameters: {
             query?: never;
@@ -574,6 +606,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["RehearsalController_happen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RehearsalController_nextTimer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -852,6 +900,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_list"];
+        put?: never;
+        post: operations["TimersController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_rate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/breathing-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_breathing"];
+        put: operations["TimersController_setBreathing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["TimersController_change"];
+        post?: never;
+        delete: operations["TimersController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewers/export": {
         parameters: {
             query?: never;
@@ -1084,6 +1244,7 @@ export interface components {
             commands: string[];
             routines: string[];
             lists: string[];
+            timers: string[];
             title: string;
             author: string;
             note: string;
@@ -1100,7 +1261,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists";
+            kind: "commands" | "routines" | "lists" | "timers";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -1133,7 +1294,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists";
+            kind: "commands" | "routines" | "lists" | "timers";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -1445,6 +1606,9 @@ export interface components {
             /** @description the runs to end; empty for all */
             runs: string[];
         };
+        HoldDto: {
+            held: boolean;
+        };
         Persona: {
             name: string;
             roles: components["schemas"]["Role"][];
@@ -1486,6 +1650,27 @@ export interface components {
             routine: components["schemas"]["RoutineDto"];
             id?: string;
         };
+        TimerDraftDto: {
+            name: string;
+            enabled: boolean;
+            /** @enum {string} */
+            does: "say" | "routine" | "command";
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+            id?: string;
+        };
         RehearsedLineDto: {
             /** @description names this rehearsal; made by the page */
             session: string;
@@ -1502,6 +1687,8 @@ export interface components {
             draft?: components["schemas"]["DraftDto"];
             /** @description the routine open in the editor, unsaved */
             routineDraft?: components["schemas"]["RoutineDraftDto"];
+            /** @description the timer open in the editor, unsaved */
+            timerDraft?: components["schemas"]["TimerDraftDto"];
             text: string;
         };
         SaidDto: {
@@ -1532,6 +1719,8 @@ export interface components {
             draft?: components["schemas"]["DraftDto"];
             /** @description the routine open in the editor, unsaved */
             routineDraft?: components["schemas"]["RoutineDraftDto"];
+            /** @description the timer open in the editor, unsaved */
+            timerDraft?: components["schemas"]["TimerDraftDto"];
             /**
              * @description hand: the routine open in the editor is run
              * @enum {string}
@@ -1539,6 +1728,34 @@ export interface components {
             kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "hand";
             count?: number;
             message?: string;
+        };
+        RehearsedTimerDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description the command open in the editor, unsaved */
+            draft?: components["schemas"]["DraftDto"];
+            /** @description the routine open in the editor, unsaved */
+            routineDraft?: components["schemas"]["RoutineDraftDto"];
+            /** @description the timer open in the editor, unsaved */
+            timerDraft?: components["schemas"]["TimerDraftDto"];
+            /** @description lines of viewers a minute; as measured where it is not given */
+            rate?: number;
+        };
+        RehearsedFiringDto: {
+            said: components["schemas"]["SaidDto"][];
+            effects: string[];
+            why: components["schemas"]["WhyDto"];
+            /** @description seconds the clock is ahead now */
+            ahead: number;
         };
         CounterDto: {
             name: string;
@@ -1639,6 +1856,119 @@ export interface components {
             /** @description false where no platform tells */
             known: boolean;
         };
+        TimerStateDto: {
+            /** @description milliseconds of the running clock */
+            since: number;
+            lines: number;
+            opening: boolean;
+            spread: number;
+            held: boolean;
+            times: number;
+            /** @description UTC milliseconds */
+            firedAt: number | null;
+            size: number;
+        };
+        TimerDto: {
+            name: string;
+            enabled: boolean;
+            /** @enum {string} */
+            does: "say" | "routine" | "command";
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** @description why it cannot fire; it is then off by itself */
+            fault: string | null;
+        };
+        StandingDto: {
+            /** @description milliseconds of the running clock, now */
+            running: number;
+            /** @description UTC milliseconds, now */
+            at: number;
+            said: components["schemas"]["SaidDto"][];
+            states: {
+                [key: string]: components["schemas"]["TimerStateDto"];
+            };
+        };
+        RateDto: {
+            /** @description lines of viewers a minute */
+            usual: number;
+            quiet: number;
+            busy: number;
+            /** @description other lines of the bot for each line of a viewer */
+            replies: number;
+            /** @description streams it was measured over; 0 for none */
+            streams: number;
+        };
+        BreathingRoomDto: {
+            /** @description at least so many seconds between any two timers */
+            seconds: number;
+            /** @description lines of timers within ten minutes */
+            most: number;
+        };
+        BreathingSettingDto: {
+            value: components["schemas"]["BreathingRoomDto"];
+            /** @description the version the change is made on */
+            version: number;
+        };
+        TimerBodyDto: {
+            name: string;
+            enabled: boolean;
+            /** @enum {string} */
+            does: "say" | "routine" | "command";
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+        };
+        TimerChangeDto: {
+            name: string;
+            enabled: boolean;
+            /** @enum {string} */
+            does: "say" | "routine" | "command";
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+            version: number;
+        };
+        TimerVersionDto: {
+            version: number;
+        };
         FaultDto: {
             line: number;
             fault: string;
@@ -1732,7 +2062,7 @@ export interface components {
             /** @description the viewer that is found to be this one too */
             from: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["TimerStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -1912,6 +2242,19 @@ export interface components {
              */
             kind: "ClearStep";
             id: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        TimerStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "TimerStep";
+            id: string;
+            /** @enum {string} */
+            does: "hold" | "go-on" | "fire";
+            timer: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -2848,6 +3191,56 @@ export interface operations {
             };
         };
     };
+    TimingController_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    TimingController_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     RehearsalController_say: {
         parameters: {
             query?: never;
@@ -2890,6 +3283,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RehearsedDto"];
+                };
+            };
+        };
+    };
+    RehearsalController_nextTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedTimerDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedFiringDto"];
                 };
             };
         };
@@ -3379,6 +3795,266 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StreamDto"];
+                };
+            };
+        };
+    };
+    TimersController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"][];
+                };
+            };
+        };
+    };
+    TimersController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingDto"];
+                };
+            };
+        };
+    };
+    TimersController_rate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RateDto"];
+                };
+            };
+        };
+    };
+    TimersController_breathing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreathingSettingDto"];
+                };
+            };
+        };
+    };
+    TimersController_setBreathing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BreathingSettingDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreathingSettingDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    TimersController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerVersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"];
                 };
             };
         };

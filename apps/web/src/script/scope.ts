@@ -89,6 +89,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       rememberedNames: () => words,
       routine: () => undefined,
       webhookNames: () => [],
+      timersInWords: () => '‹the next timers›',
       runsOf: () => ({ running: 0, inTurn: 0 }),
       openCommands: () =>
         (commands ?? [])

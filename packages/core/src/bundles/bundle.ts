@@ -1,5 +1,6 @@
 import type { CommandBody } from '../commands/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
+import type { TimerBody } from '../timers/index.js';
 
 /** What a bundle's file says of itself. */
 export const BUNDLE_FORMAT = 'gully-bundle';
@@ -38,7 +39,9 @@ export interface Bundle {
   readonly commands: readonly CommandBody[];
   readonly routines: readonly NamedRoutineBody[];
   readonly lists: readonly BundledList[];
+  /** what one runs is named: a routine by its name, a command by what is typed without its prefix */
+  readonly timers: readonly TimerBody[];
 }
 
-export const ITEM_KINDS = ['commands', 'routines', 'lists'] as const;
+export const ITEM_KINDS = ['commands', 'routines', 'lists', 'timers'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];

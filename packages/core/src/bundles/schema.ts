@@ -2,7 +2,9 @@ import { ROLES } from '../chat/index.js';
 import { INPUT_TYPES, REFUSING_GATES } from '../commands/index.js';
 import { LINE_LIMIT, LINES_LIMIT } from '../lists/index.js';
 import { AFTER_RESTART, EVENT_KINDS, stepSchemas, WHILE_RUNNING, type Schema } from '../routines/index.js';
+import { DRAW_ORDERS } from '../random/index.js';
 import { LIVE_CHOICES } from '../stream/index.js';
+import { INTERVAL_LIMIT, JITTER_LIMIT, LINES_LIMIT as TIMER_LINES, TIMER_DOES } from '../timers/index.js';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, QUESTION_TYPES } from './bundle.js';
 
 const text = (most: number, description?: string): Schema => ({
@@ -33,7 +35,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines and lists of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers and lists of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -46,8 +48,9 @@ export function bundleSchema(): Schema {
         commands: listOf(ref('Command'), 2_000),
         routines: listOf(ref('NamedRoutine'), 1_000),
         lists: listOf(ref('List'), 200),
+        timers: listOf(ref('Timer'), 200),
       },
-      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists'],
+      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists', 'timers'],
     ),
     $defs: {
       Question: closed(
@@ -66,6 +69,19 @@ export function bundleSchema(): Schema {
         categories: listOf(text(200), 50),
         from: text(10, 'HH:MM, or empty'),
         to: text(10, 'HH:MM, or empty'),
+      }),
+      Timer: closed({
+        name: text(60),
+        enabled: flag,
+        does: oneOf(TIMER_DOES),
+        texts: listOf(text(5_000), 50),
+        order: oneOf(DRAW_ORDERS),
+        runs: text(200, 'the name of the routine or command it runs; empty for one that says a text'),
+        interval: whole(1, INTERVAL_LIMIT),
+        lines: whole(0, TIMER_LINES),
+        when: ref('When'),
+        first: orNull(whole(0, INTERVAL_LIMIT)),
+        jitter: whole(0, JITTER_LIMIT),
       }),
       Routine: closed({
         steps: ref('Steps'),

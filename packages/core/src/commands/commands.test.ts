@@ -261,6 +261,9 @@ test('every starter passes the check beside all others, and answers when typed',
     lost: 'where is my lamp',
     shout: '!shout @oxbowkid',
     pick: '!pick tea or soup',
+    hold: '!hold rope rules',
+    release: '!release rope rules',
+    fire: '!fire rope rules',
   };
   const live = { ...OFFLINE, live: true, liveSince: 0, title: 'Wet series', category: 'Underledge' };
   for (const one of all) {

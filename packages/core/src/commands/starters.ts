@@ -1,4 +1,12 @@
-import { routineOf, sayOnly, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
+import {
+  routineOf,
+  sayOnly,
+  type CounterStep,
+  type Routine,
+  type SayStep,
+  type Step,
+  type StepOf,
+} from '../routines/index.js';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from './command.js';
 import type { Input, InputType } from './inputs.js';
 
@@ -17,6 +25,8 @@ interface Parts {
   readonly counter?: Omit<CounterStep, 'kind' | 'id'>;
   readonly inputs?: readonly Input[];
   readonly gates?: Partial<Gates>;
+  /** done before anything is said */
+  readonly first?: Step;
 }
 
 function input(name: string, type: InputType, more: Partial<Input> = {}): Input {
@@ -38,12 +48,20 @@ function starter(id: string, what: string, parts: Parts): Starter {
   };
 }
 
-function routineFor({ says = [], order = 'bag', counter }: Parts): Routine {
-  if (counter === undefined && says.length === 1) return sayOnly(says[0] ?? '');
+function routineFor({ says = [], order = 'bag', counter, first }: Parts): Routine {
+  if (counter === undefined && first === undefined && says.length === 1) return sayOnly(says[0] ?? '');
   return routineOf([
+    ...(first === undefined ? [] : [first]),
     ...(counter === undefined ? [] : [{ ...counter, kind: 'counter' as const, id: 'count' }]),
-    { kind: 'say', id: 'say', texts: says, order },
+    ...(says.length === 0 ? [] : [{ kind: 'say' as const, id: 'say', texts: says, order }]),
   ]);
+}
+
+/** What moderators do in a hurry waits for nothing. */
+const FOR_MODERATORS: Partial<Gates> = { lowestRole: 'moderator', cooldown: 0, viewerCooldown: 0 };
+
+function timerStep(does: StepOf<'timer'>['does']): Step {
+  return { kind: 'timer', id: 'timer', does, timer: '{{ input.timer }}', ifFails: 'stop' };
 }
 
 export const STARTERS: readonly Starter[] = [
@@ -123,6 +141,31 @@ export const STARTERS: readonly Starter[] = [
     trigger: { name: 'commands', aliases: ['help'] },
     gates: { cooldown: 15 },
     says: ['{{ viewer.name }}, you can use {{ commands.open | join: " " }}'],
+  }),
+  starter('timers', 'which timers come next, for moderators', {
+    trigger: { name: 'timers' },
+    gates: FOR_MODERATORS,
+    says: ['{{ timers.next | default: "No timer is due." }}'],
+  }),
+  starter('hold', 'keeps a timer silent for this stream, for moderators', {
+    trigger: { name: 'hold' },
+    gates: FOR_MODERATORS,
+    inputs: [input('timer', 'text', { most: 60 })],
+    first: timerStep('hold'),
+    says: ['{{ input.timer }} is held for this stream.'],
+  }),
+  starter('release', 'lets a held timer go on, for moderators', {
+    trigger: { name: 'release' },
+    gates: FOR_MODERATORS,
+    inputs: [input('timer', 'text', { most: 60 })],
+    first: timerStep('go-on'),
+    says: ['{{ input.timer }} goes on.'],
+  }),
+  starter('fire', 'has a timer fire now, for moderators', {
+    trigger: { name: 'fire' },
+    gates: FOR_MODERATORS,
+    inputs: [input('timer', 'text', { most: 60 })],
+    first: timerStep('fire'),
   }),
   starter('hug', 'a hug with two names', {
     trigger: { name: 'hug' },

@@ -99,6 +99,10 @@ export interface NewsOf {
   /** a routine was made, changed, removed or put back */
   routine: { readonly id: string };
   list: { readonly id: string };
+  /** a timer was made, changed, removed or put back */
+  timer: { readonly id: string };
+  /** where timers stand changed; told at most every few seconds. UTC milliseconds */
+  timers: { readonly at: number };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */

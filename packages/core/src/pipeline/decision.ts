@@ -1,5 +1,6 @@
 import type { Why } from '../chat/index.js';
 import type { CommandChange, CommandWorld } from '../commands/index.js';
+import type { TimerChange } from '../timers/index.js';
 import type { EventKind, PreparedNamed, RoutineEffect, Started } from '../routines/index.js';
 
 /** Everything the stages look at. The server gives the channel as it is; rehearsal gives a copy. */
@@ -21,7 +22,7 @@ export interface ArrivalChange {
   readonly at: number;
 }
 
-export type Change = CommandChange | ArrivalChange;
+export type Change = CommandChange | ArrivalChange | TimerChange;
 export type Effect = RoutineEffect;
 
 /** What one message comes to: what is to be written, what is then to be done, and why. */

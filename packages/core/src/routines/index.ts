@@ -39,8 +39,10 @@ export {
 } from './form.js';
 export { filledBlanks, kindOf, STEP_GROUPS, STEP_KINDS, textsOf, type StepKind } from './kinds/index.js';
 export {
+  begin,
   beginBy,
   BLANK_ROUTINE,
+  checkStart,
   checkNamedRoutine,
   decideEvent,
   routineBody,
@@ -81,6 +83,7 @@ export {
   sayOnly,
   STEPS_LIMIT,
   TEXTS_LIMIT,
+  TIMER_ACTS,
   WAIT_LIMIT,
   WHILE_RUNNING,
   type Branch,

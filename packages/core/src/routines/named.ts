@@ -3,7 +3,7 @@ import { ROLES, type Check } from '../chat/index.js';
 import { checkRoutine, type Faults, type Surroundings } from './check.js';
 import { checkTrigger, EVENT_NAMES, triggerFault, type ChannelEvent, type EventTrigger } from './event.js';
 import type { PreparedRoutine } from './prepare.js';
-import { refusalOfStart, startRun, type Segment } from './run.js';
+import { refusalOfStart, runId, startRun, type Segment } from './run.js';
 import { routineOf, type Routine } from './step.js';
 import type { Occasion, RoutineWorld } from './world.js';
 
@@ -118,32 +118,45 @@ export function beginBy(
   world: RoutineWorld,
   before: readonly Check[] = [],
 ): Happening {
+  const { checks, stopped } = checkStart(prepared, prepared.named.when, event.at, world, before);
+  if (stopped) return { refused: { prepared, checks } };
+  return { started: begin(prepared, occasionOf(event, prepared), world, checks) };
+}
+
+/** Whether a routine may begin now: it can be read, *when* holds, and its own runs leave room. */
+export function checkStart(
+  prepared: PreparedRoutine,
+  when: When,
+  at: number,
+  world: RoutineWorld,
+  before: readonly Check[] = [],
+): { readonly checks: readonly Check[]; readonly stopped: boolean } {
   const checks: Check[] = [...before];
-  if (prepared.fault !== undefined) {
+  if (prepared.fault !== undefined)
     checks.push({ rule: 'It can be read', measure: prepared.fault, outcome: 'stopped' });
-    return { refused: { prepared, checks } };
-  }
-  for (const { rule, measure, holds } of checkWhen(
-    prepared.named.when,
-    world.stream,
-    event.at,
-    world.timeZone,
-  )) {
+  for (const { rule, measure, holds } of checkWhen(when, world.stream, at, world.timeZone))
     checks.push({ rule, measure, outcome: holds ? 'passed' : 'stopped' });
-    if (!holds) return { refused: { prepared, checks } };
-  }
   const refusal = refusalOfStart(prepared, world);
-  if (refusal !== undefined) return { refused: { prepared, checks: [...checks, refusal] } };
-  const occasion = occasionOf(event, prepared);
+  if (refusal !== undefined) checks.push(refusal);
+  // What stopped it stands last.
+  const stop = checks.findIndex(({ outcome }) => outcome === 'stopped');
+  return stop < 0 ? { checks, stopped: false } : { checks: checks.slice(0, stop + 1), stopped: true };
+}
+
+/** Begins a routine that may. */
+export function begin(
+  prepared: PreparedRoutine,
+  occasion: Occasion,
+  world: RoutineWorld,
+  checks: readonly Check[],
+): Started {
   const segment = startRun(prepared, occasion, world, checks);
   return {
-    started: {
-      ...segment,
-      id: `${event.id}:${prepared.id}`,
-      owner: prepared.id,
-      title: prepared.title,
-      occasion,
-    },
+    ...segment,
+    id: runId(occasion.cause, prepared.id),
+    owner: prepared.id,
+    title: prepared.title,
+    occasion,
   };
 }
 

@@ -126,6 +126,15 @@ export interface PostStep extends Base, MayFail {
   readonly body: string;
 }
 
+export const TIMER_ACTS = ['hold', 'go-on', 'fire'] as const;
+/** Holds a timer for this stream, lets it go on, or has it fire now. */
+export interface TimerStep extends Base, MayFail {
+  readonly kind: 'timer';
+  readonly does: (typeof TIMER_ACTS)[number];
+  /** Liquid that comes to its name */
+  readonly timer: string;
+}
+
 export type Step =
   | SayStep
   | ReplyStep
@@ -141,7 +150,8 @@ export type Step =
   | StopStep
   | ClearStep
   | OutputStep
-  | PostStep;
+  | PostStep
+  | TimerStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

@@ -55,6 +55,7 @@ export function textValues(
     target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
+    timers: { next: () => world.timersInWords() },
     commands: { open: () => world.openCommands(viewer, occasion.roles) },
     counter: Object.fromEntries(
       world.counterNames().map((name) => {

@@ -6,7 +6,7 @@ import type { ViewerFacts } from '../viewers/index.js';
 import type { EventFacts } from './event.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { RunState } from './run-state.js';
-import type { Span } from './step.js';
+import type { Span, TimerStep } from './step.js';
 
 export interface CounterState {
   readonly value: number;
@@ -38,6 +38,8 @@ export interface RoutineWorld {
   /** a routine that another may run, by id */
   routine(id: string): PreparedRoutine | undefined;
   webhookNames(): readonly string[];
+  /** the timers that are due next, in words; asked only when a text wants them */
+  timersInWords(): string;
   /** how many runs of a routine are under way, and how many starts wait behind them */
   runsOf(owner: string): { readonly running: number; readonly inTurn: number };
   /** names of the commands open to a viewer; asked only when a text wants them */
@@ -124,6 +126,8 @@ export interface SayEffect {
 
 /** Done outside, and the run goes on with what came of it. */
 export type AskEffect =
-  { readonly kind: 'clear' } | { readonly kind: 'output'; readonly file: string; readonly text: string };
+  | { readonly kind: 'clear' }
+  | { readonly kind: 'output'; readonly file: string; readonly text: string }
+  | { readonly kind: 'timer'; readonly does: TimerStep['does']; readonly timer: string };
 
 export type RoutineEffect = SayEffect | (AskEffect & { readonly run: string });

@@ -35,6 +35,7 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['stream.title', 'its title'],
     ['stream.category', 'its category'],
     ['stream.viewers', 'how many are watching'],
+    ['timers.next', 'the timers that are due next, in words'],
   ],
   'What happened': [
     ['event.kind', 'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival or return'],

@@ -1,10 +1,12 @@
 import { CommandsInFull1795478400000 } from './commands-in-full.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
 import { RoutinesInFull1795824000000 } from './routines-in-full.js';
+import { Timers1796256000000 } from './timers.js';
 
 /** All migrations, oldest first. One that has been released is never changed. */
 export const MIGRATIONS = [
   FirstEvening1795392000000,
   CommandsInFull1795478400000,
   RoutinesInFull1795824000000,
+  Timers1796256000000,
 ];

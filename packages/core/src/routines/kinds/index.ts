@@ -3,7 +3,7 @@ import type { Step, StepKindName, StepOf } from '../step.js';
 import { branchOnIf, pick, runOther, stop, wait } from './deciding.js';
 import type { StepKind } from './kind.js';
 import { counter, draw, forget, remember } from './memory.js';
-import { clear, output, post } from './outside.js';
+import { clear, output, post, timer } from './outside.js';
 import { reply, say, tell } from './say.js';
 
 /**
@@ -26,6 +26,7 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   output,
   post,
   clear,
+  timer,
 };
 
 /** The kind of a step, as one that takes any step of its. */

@@ -1,5 +1,5 @@
 import { stripControls } from '../../text/index.js';
-import type { ClearStep, OutputStep, PostStep } from '../step.js';
+import type { ClearStep, OutputStep, PostStep, TimerStep } from '../step.js';
 import { IF_FAILS } from './failing.js';
 import type { StepKind } from './kind.js';
 
@@ -75,4 +75,32 @@ export const post: StepKind<PostStep> = {
     run.note(`${run.name}: posts to ${webhook}`, '', 'passed');
     return undefined;
   },
+};
+
+export const timer: StepKind<TimerStep> = {
+  kind: 'timer',
+  group: 'Do',
+  verb: 'Timer',
+  means: 'holds a timer for this stream, lets it go on, or has it fire now',
+  words: ['timers', 'hold', 'pause', 'mute', 'fire'],
+  blanks: {
+    does: {
+      as: 'choice',
+      label: 'What it does',
+      options: { hold: 'hold for this stream', 'go-on': 'let go on', fire: 'fire now' },
+    },
+    timer: { as: 'text', label: 'The timer’s name', example: '{{ input.timer }}', most: 200 },
+    ifFails: IF_FAILS,
+  },
+  line: () => [
+    { blank: 'does' },
+    { blank: 'timer' },
+    'if there is none, or it cannot,',
+    { blank: 'ifFails' },
+  ],
+  blank: (id) => ({ kind: 'timer', id, does: 'hold', timer: '', ifFails: 'stop' }),
+  run: ({ does, timer: name, ifFails }, run) => ({
+    ask: { kind: 'timer', does, timer: run.render(name).text.trim() },
+    stop: ifFails === 'stop',
+  }),
 };

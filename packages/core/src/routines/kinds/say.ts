@@ -27,7 +27,10 @@ function speak({ id, texts, order }: Speaking, run: StepRun, to?: SayEffect['to'
   if (source === undefined) return undefined;
   const { text, ownStart } = run.render(source);
   const lines = prepareLines(text, ownStart);
-  if (lines.length === 0) return undefined;
+  if (lines.length === 0) {
+    run.note(`${run.name}: nothing to say`, 'no text is left');
+    return undefined;
+  }
   return run.say(to === undefined ? { kind: 'say', lines } : { kind: 'say', lines, to });
 }
 

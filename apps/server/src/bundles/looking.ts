@@ -1,0 +1,122 @@
+import { Injectable } from '@nestjs/common';
+import { askedIn, type Bundle, type ItemKind } from '@gully/core/bundles';
+import { titleOf } from '@gully/core/commands';
+import { listsOf, routinesOf, webhooksOf, type Routine } from '@gully/core/routines';
+import { foldName } from '@gully/core/text';
+import type { TimerBody } from '@gully/core/timers';
+import { WebhooksStore } from '../webhooks/index.js';
+import { BundledChannel } from './bundled-channel.js';
+import { Exporting } from './exporting.js';
+
+/** One thing in a bundle beside what the channel has. */
+export interface Looked {
+  readonly kind: ItemKind;
+  readonly name: string;
+  readonly state: 'new' | 'same' | 'different';
+  /** what it refers to and neither the bundle nor the channel has */
+  readonly missing: readonly string[];
+  /** as the bundle has it, and as the channel does */
+  readonly theirs: unknown;
+  readonly ours: unknown;
+}
+
+/** Sets a bundle beside the channel. */
+@Injectable()
+export class Looking {
+  constructor(
+    private readonly channel: BundledChannel,
+    private readonly exporting: Exporting,
+    private readonly webhooks: WebhooksStore,
+  ) {}
+
+  look(bundle: Bundle): Looked[] {
+    const { channel, exporting } = this;
+    return [
+      ...bundle.commands.map((command) => {
+        const ours = channel.commandNamed(command);
+        const shown = ours === undefined ? undefined : exporting.command(ours);
+        return looked(
+          'commands',
+          titleOf(command, ''),
+          command,
+          shown,
+          this.missingIn(command.routine, bundle),
+        );
+      }),
+      ...bundle.routines.map((routine) => {
+        const ours = channel.routineNamed(routine.name);
+        const shown = ours === undefined ? undefined : exporting.routine(ours);
+        return looked('routines', routine.name, routine, shown, this.missingIn(routine.routine, bundle));
+      }),
+      ...bundle.lists.map(({ name, lines }) => {
+        const ours = channel.listNamed(name);
+        const shown = ours === undefined ? undefined : { name: ours.name, lines: ours.lines };
+        return looked('lists', name, { name, lines }, shown, []);
+      }),
+      ...bundle.timers.map((timer) => {
+        const ours = channel.timerNamed(timer.name);
+        const shown = ours === undefined ? undefined : exporting.timer(ours);
+        return looked('timers', timer.name, timer, shown, this.missingFor(timer, bundle));
+      }),
+    ];
+  }
+
+  private missingIn(routine: Routine, bundle: Bundle): string[] {
+    const { channel } = this;
+    const carries = (items: readonly { readonly name: string }[], name: string): boolean =>
+      items.some((each) => foldName(each.name) === foldName(name));
+    return [
+      ...listsOf(routine)
+        .filter((name) => !carries(bundle.lists, name) && channel.listNamed(name) === undefined)
+        .map((name) => `the list ${name}`),
+      ...routinesOf(routine)
+        .filter((name) => !carries(bundle.routines, name) && channel.routineNamed(name) === undefined)
+        .map((name) => `the routine ${name}`),
+      ...webhooksOf(routine)
+        .filter((name) => !this.webhooks.names().includes(name))
+        .map((name) => `the webhook ${name}`),
+    ];
+  }
+
+  private missingFor({ does, runs }: TimerBody, { routines, commands }: Bundle): string[] {
+    if (does === 'say') return [];
+    const isSame = (name: string): boolean => foldName(name) === foldName(runs);
+    const isThere =
+      does === 'routine'
+        ? routines.some(({ name }) => isSame(name)) || this.channel.routineNamed(runs) !== undefined
+        : commands.some((command) => isSame(titleOf(command, ''))) ||
+          this.channel.commandTitled(runs) !== undefined;
+    return isThere ? [] : [`the ${does} ${runs}`];
+  }
+}
+
+function looked(
+  kind: ItemKind,
+  name: string,
+  theirs: unknown,
+  ours: unknown,
+  missing: readonly string[],
+): Looked {
+  return {
+    kind,
+    name,
+    state: ours === undefined ? 'new' : isSame(theirs, ours) ? 'same' : 'different',
+    missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
+    theirs,
+    ours: ours ?? null,
+  };
+}
+
+/** The same whatever the order of its fields. */
+function isSame(a: unknown, b: unknown): boolean {
+  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+}
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, each]) => [key, sorted(each)]),
+  );
+}

@@ -1,0 +1,38 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+@Entity('timers')
+export class TimerRow {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') name!: string;
+  /** JSON of all a person wrote */
+  @Column('text') body!: string;
+  @Column('integer') version!: number;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
+}
+
+@Entity('timer_versions')
+export class TimerVersionRow {
+  @PrimaryColumn('text', { name: 'timer_id' }) timerId!: string;
+  @PrimaryColumn('integer') version!: number;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  /** JSON */
+  @Column('text') body!: string;
+}
+
+@Entity('timer_states')
+export class TimerStateRow {
+  @PrimaryColumn('text', { name: 'timer_id' }) timerId!: string;
+  /** JSON */
+  @Column('text') state!: string;
+}
+
+@Entity('timer_clock')
+export class TimerClockRow {
+  @PrimaryColumn('integer') id!: number;
+  @Column('real') running!: number;
+  @Column('integer') at!: number;
+  @Column('integer', { name: 'live_at', nullable: true }) liveAt!: number | null;
+  /** JSON */
+  @Column('text') said!: string;
+}

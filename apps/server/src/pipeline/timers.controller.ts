@@ -1,0 +1,30 @@
+import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
+import { ApiConflictResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
+import { ProblemView } from '../problem/index.js';
+import { HoldDto, TimersService } from '../timers/index.js';
+import { Timing } from './timing.js';
+
+/** What is done with a timer while it runs. */
+@ApiTags('timers')
+@Controller('api/timers')
+export class TimingController {
+  constructor(
+    private readonly timers: TimersService,
+    private readonly timing: Timing,
+  ) {}
+
+  @Post(':id/hold')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  hold(@Param('id') id: string, @Body() { held }: HoldDto): void {
+    this.timing.hold(this.timers.require(id).id, held);
+  }
+
+  @Post(':id/fire')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  @ApiConflictResponse({ type: ProblemView })
+  fire(@Param('id') id: string): void {
+    this.timing.fire(this.timers.require(id).id);
+  }
+}

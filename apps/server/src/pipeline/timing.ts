@@ -1,0 +1,282 @@
+import { randomInt } from 'node:crypto';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import type { Change } from '@gully/core/pipeline';
+import type { RoutineEffect } from '@gully/core/routines';
+import { foldName } from '@gully/core/text';
+import {
+  beginTimer,
+  decideTimers,
+  factOf,
+  fired,
+  firingChecks,
+  LONGEST_PAUSE_MS,
+  saidAfter,
+  standingInWords,
+  standingOf,
+  type Moment,
+  type Timed,
+} from '@gully/core/timers';
+import { strangerFacts } from '@gully/core/viewers';
+import { ActivityService } from '../activity/index.js';
+import { ConnectionService } from '../chat/index.js';
+import { channelName, Environment } from '../configuration/index.js';
+import { newId } from '../database/index.js';
+import { NewsService } from '../news/index.js';
+import { Problem } from '../problem/index.js';
+import type { Told } from '../runs/index.js';
+import { SettingsService } from '../settings/index.js';
+import { StreamService } from '../stream/index.js';
+import { TimersClock, TimersStore } from '../timers/index.js';
+import { ChannelWorld, SELF } from './world.js';
+
+/** Looks are at most this far apart, in milliseconds; well under what counts as a pause. */
+const LOOK_MS = LONGEST_PAUSE_MS / 4;
+/** How often pages are told that timers counted lines. */
+const TELL_MS = 2_000;
+/** A stream that comes back sooner than this is the same evening: waits, counts and holds go on. */
+const SAME_EVENING_MS = 15 * 60_000;
+
+/** Fires timers: looks when something may be due, and hands what is to be decided into the queue of messages. */
+@Injectable()
+export class Timing implements OnModuleDestroy {
+  private hand: (timer: string | undefined) => void = () => undefined;
+  private timer: NodeJS.Timeout | undefined;
+  private telling: NodeJS.Timeout | undefined;
+  private live = false;
+  /** resolves what waits for a look to be decided */
+  private decided: ((stored: boolean) => void) | undefined;
+  private looking: Promise<void> | undefined;
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly store: TimersStore,
+    private readonly clock: TimersClock,
+    private readonly settings: SettingsService,
+    private readonly stream: StreamService,
+    private readonly connection: ConnectionService,
+    private readonly world: ChannelWorld,
+    private readonly news: NewsService,
+    private readonly activity: ActivityService,
+  ) {}
+
+  /** @param hand asks for `decide` in turn among the messages */
+  follow(hand: (timer: string | undefined) => void): void {
+    this.hand = hand;
+    this.stream.follow(({ to }) => {
+      const now = this.clock.now();
+      const { liveAt } = this.store;
+      if (to === 'live' && (liveAt === null || now - liveAt >= SAME_EVENING_MS)) this.store.wentLive();
+      this.live = to === 'live';
+      this.soon();
+    });
+    this.live = this.stream.state.live;
+    this.world.tellTimersBy(() => this.inWords());
+    this.connection.listen({
+      opened: () => {
+        this.soon();
+      },
+    });
+    this.settings.follow(() => {
+      this.soon();
+    });
+    this.soon();
+  }
+
+  onModuleDestroy(): void {
+    clearTimeout(this.timer);
+    clearTimeout(this.telling);
+    this.hand = () => undefined;
+  }
+
+  /** Viewers wrote so many lines. */
+  heard(lines: number): void {
+    if (lines === 0) return;
+    this.store.count(lines);
+    this.tellLater();
+    this.soon();
+  }
+
+  /** Something changed that may let a timer fire. */
+  soon(): void {
+    this.later(0);
+  }
+
+  private later(ms: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.look(), Math.min(ms, LOOK_MS)).unref();
+  }
+
+  /** Looks whether a timer is due, and fires all that are, one after the other. */
+  look(): Promise<void> {
+    this.looking ??= this.lookOnce().finally(() => {
+      this.looking = undefined;
+    });
+    return this.looking;
+  }
+
+  private async lookOnce(): Promise<void> {
+    for (;;) {
+      if (this.live) this.store.liveAt = this.clock.now();
+      const { fires, lookIn } = this.due();
+      if (fires === undefined) {
+        this.later(lookIn ?? LOOK_MS);
+        return;
+      }
+      const stored = await new Promise<boolean>((resolve) => {
+        this.decided = resolve;
+        this.hand(undefined);
+      });
+      // A disk that takes nothing is not asked without pause.
+      if (!stored) {
+        this.later(LOOK_MS);
+        return;
+      }
+    }
+  }
+
+  moment(): Moment {
+    return {
+      running: this.store.running,
+      at: this.clock.now(),
+      stream: this.stream.state,
+      timeZone: this.environment.GULLY_TIME_ZONE,
+      connected: this.connection.open,
+    };
+  }
+
+  private due(): ReturnType<typeof decideTimers> {
+    const room = this.settings.get('breathing-room').value;
+    return decideTimers(this.store.timed(), this.store.said, room, this.moment());
+  }
+
+  /**
+   * Decides what fires now: the one that is due, or one by hand whatever it waits for.
+   *
+   * @returns nothing when none is due any more
+   */
+  decide(byHand: string | undefined): {
+    readonly changes: readonly Change[];
+    readonly effects: readonly RoutineEffect[];
+    readonly because: string;
+    readonly told: readonly Told[];
+  } {
+    const given = byHand === undefined ? this.due().fires : this.timed(byHand);
+    if (given === undefined) return { changes: [], effects: [], because: '', told: [] };
+    const { timer, state } = given;
+    const moment = this.moment();
+    const { running, at } = moment;
+    const room = this.settings.get('breathing-room').value;
+    const viewer = strangerFacts(SELF, channelName(this.environment), ['streamer'], at);
+    const checks =
+      byHand === undefined
+        ? firingChecks(timer, factOf(given, this.store.said, moment), room)
+        : [{ rule: 'Fired by hand', measure: '', outcome: 'passed' as const }];
+    const start = { cause: newId(at), viewer, at, checks };
+    const prepared = this.store.preparedOf(timer);
+    const begun =
+      prepared === undefined
+        ? {
+            refused: [
+              ...checks,
+              { rule: 'What it runs is there', measure: 'gone', outcome: 'stopped' as const },
+            ],
+          }
+        : beginTimer(timer, prepared, start, this.world.now());
+    const segment = 'started' in begun ? begun.started : undefined;
+    const size = (segment?.effects ?? []).reduce(
+      (sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0),
+      0,
+    );
+    const next = fired(state, moment, size, { below: (count) => randomInt(count) });
+    const said = saidAfter(this.store.said, running, size);
+    return {
+      changes: [...(segment?.changes ?? []), { kind: 'timer', id: timer.id, state: next, said }],
+      effects: segment?.effects ?? [],
+      because: `the timer ${timer.name} was due`,
+      told: [
+        'started' in begun
+          ? begun.started
+          : {
+              id: `${start.cause}:${timer.id}`,
+              owner: timer.id,
+              title: timer.name,
+              occasion: { by: 'a timer', at, viewer },
+              checks: begun.refused,
+              ended: { how: 'refused', words: begun.refused.at(-1)?.rule ?? '' },
+            },
+      ],
+    };
+  }
+
+  /** What was decided is on disk, or could not be. */
+  settled(fired: readonly string[], stored = true): void {
+    for (const id of fired)
+      this.activity.tell('ran', this.store.find(id)?.name ?? 'a timer', 'fired (a timer)');
+    const { decided } = this;
+    this.decided = undefined;
+    this.news.publish('timers', { at: this.clock.now() });
+    if (decided === undefined) this.soon();
+    else decided(stored);
+  }
+
+  /** Holds a timer for this stream, or lets it go on. */
+  hold(id: string, held: boolean): void {
+    this.store.hold(id, held);
+    this.news.publish('timers', { at: this.clock.now() });
+    this.soon();
+  }
+
+  /** Has a timer fire now, whatever it waits for. @throws Problem 409 when it cannot */
+  fire(id: string): void {
+    const fault = this.fireFault(id);
+    if (fault !== undefined) throw new Problem(409, 'It did not fire', `${fault}. Nothing was said.`);
+    this.hand(id);
+  }
+
+  /** What a step asks of a timer, by its name. @returns why it could not be, or undefined */
+  act(does: 'hold' | 'go-on' | 'fire', name: string): string | undefined {
+    const timer = this.store.all().find((each) => foldName(each.name) === foldName(name.trim()));
+    if (timer === undefined) return `there is no timer called ${name}`;
+    if (does !== 'fire') {
+      this.hold(timer.id, does === 'hold');
+      return undefined;
+    }
+    const fault = this.fireFault(timer.id);
+    if (fault === undefined) this.hand(timer.id);
+    return fault;
+  }
+
+  private fireFault(id: string): string | undefined {
+    if (!this.connection.open) return 'Gully is not in the chat room';
+    return this.timed(id)?.fault;
+  }
+
+  private timed(id: string): Timed | undefined {
+    return this.store.timed().find(({ timer }) => timer.id === id);
+  }
+
+  /** The next three and what they wait for, for a text. */
+  private inWords(): string {
+    const moment = this.moment();
+    return this.store
+      .timed()
+      .map((timed) => ({ ...timed, standing: standingOf(timed, moment) }))
+      .filter(({ timer }) => timer.enabled)
+      .sort(
+        (a, b) => Number(b.standing.ready) - Number(a.standing.ready) || a.standing.dueIn - b.standing.dueIn,
+      )
+      .slice(0, 3)
+      .map(
+        ({ timer, state, standing }) =>
+          `${timer.name} ${standingInWords(standing, timer.lines, state.lines)}`,
+      )
+      .join('; ');
+  }
+
+  private tellLater(): void {
+    this.telling ??= setTimeout(() => {
+      this.telling = undefined;
+      this.news.publish('timers', { at: this.clock.now() });
+    }, TELL_MS).unref();
+  }
+}

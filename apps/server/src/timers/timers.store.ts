@@ -1,0 +1,222 @@
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import {
+  BLANK_TIMER,
+  counted,
+  newState,
+  prepareTimer,
+  runsFault,
+  tick,
+  timerBody,
+  wentLive,
+  type RunningClock,
+  type Said,
+  type Timed,
+  type Timer,
+  type TimerBody,
+  type TimerChange,
+  type TimerState,
+} from '@gully/core/timers';
+import type { PreparedRoutine } from '@gully/core/routines';
+import { IsNull } from 'typeorm';
+import {
+  Database,
+  TimerClockRow,
+  TimerRow,
+  TimerStateRow,
+  TimerVersionRow,
+  type EntityManager,
+} from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { TimersClock } from './clock.js';
+import { TimerTargets } from './targets.js';
+
+export interface StoredTimer extends Timer {
+  readonly version: number;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  /** why what is stored cannot be read; the timer is then off by itself */
+  readonly unreadable: string | undefined;
+}
+
+/** How long what was counted may wait to be written, in milliseconds. A firing is written at once. */
+const KEEP_MS = 5_000;
+
+/** The timers, where each stands, and the clock they count by; all in memory, and on disk. */
+@Injectable()
+export class TimersStore implements OnModuleInit {
+  private readonly stored = new Map<string, StoredTimer>();
+  private readonly states = new Map<string, TimerState>();
+  private readonly prepared = new Map<string, PreparedRoutine>();
+  private clockState: RunningClock = { running: 0, at: 0 };
+  private saidLately: readonly Said[] = [];
+  /** UTC milliseconds when the stream was last seen live */
+  liveAt: number | null = null;
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly targets: TimerTargets,
+    private readonly clock: TimersClock,
+    @Inject(LOG) private readonly log: Log,
+  ) {
+    database.beforeClosing(() => this.keep());
+  }
+
+  async onModuleInit(): Promise<void> {
+    this.clockState = { running: 0, at: this.clock.now() };
+    await this.reload();
+  }
+
+  /** Reads what is on disk. Time since then was no running time. */
+  async reload(): Promise<void> {
+    const { read } = this.database;
+    const kept = await read.findOneBy(TimerClockRow, { id: 1 });
+    if (kept !== null) {
+      this.clockState = { running: kept.running, at: this.clock.now() };
+      this.saidLately = JSON.parse(kept.said) as Said[];
+      this.liveAt = kept.liveAt;
+    }
+    for (const { timerId, state } of await read.find(TimerStateRow))
+      this.states.set(timerId, { ...newState(this.running), ...(JSON.parse(state) as object) });
+    const rows = await read.findBy(TimerRow, { deletedAt: IsNull() });
+    this.stored.clear();
+    this.put(rows.map(readTimer));
+  }
+
+  /** Milliseconds of the running clock, now. */
+  get running(): number {
+    this.clockState = tick(this.clockState, this.clock.now());
+    return this.clockState.running;
+  }
+  /** UTC milliseconds, by the clock timers look at. */
+  get now(): number {
+    return this.clock.now();
+  }
+  get said(): readonly Said[] {
+    return this.saidLately;
+  }
+
+  all(): StoredTimer[] {
+    return [...this.stored.values()].sort((a, b) => a.name.localeCompare(b.name));
+  }
+  find(id: string): StoredTimer | undefined {
+    return this.stored.get(id);
+  }
+  stateOf(id: string): TimerState {
+    return this.states.get(id) ?? newState(this.running);
+  }
+  /** What it runs, made ready; undefined when that is gone. */
+  preparedOf(timer: Timer): PreparedRoutine | undefined {
+    return timer.does === 'say' ? this.prepared.get(timer.id) : this.targets.preparedOf(timer);
+  }
+  /** Why it cannot fire as it is. */
+  faultOf(timer: StoredTimer): string | undefined {
+    return (
+      timer.unreadable ?? runsFault(timer, this.targets.now()) ?? this.preparedOf(timer)?.fault ?? undefined
+    );
+  }
+  timed(): Timed[] {
+    return this.all().map((timer) => ({
+      timer,
+      state: this.stateOf(timer.id),
+      fault: this.faultOf(timer),
+    }));
+  }
+
+  /** Takes over timers that were just written. One that is new, or was off, begins its wait now. */
+  put(timers: readonly StoredTimer[]): void {
+    for (const timer of timers) {
+      const before = this.stored.get(timer.id);
+      if (timer.deletedAt !== null) {
+        this.stored.delete(timer.id);
+        this.states.delete(timer.id);
+        this.prepared.delete(timer.id);
+        continue;
+      }
+      const state = this.states.get(timer.id);
+      if (state === undefined) this.states.set(timer.id, newState(this.running));
+      else if (before?.enabled === false && timer.enabled)
+        this.states.set(timer.id, { ...state, since: this.running, lines: 0 });
+      this.stored.set(timer.id, timer);
+      this.prepared.set(timer.id, prepareTimer(timer));
+    }
+    this.keepSoon();
+  }
+
+  /** Viewers wrote so many lines. */
+  count(lines: number): void {
+    for (const [id, state] of this.states) this.states.set(id, counted(state, lines));
+    this.keepSoon();
+  }
+
+  /** A stream began: each wait begins anew. */
+  wentLive(): void {
+    const { running } = this;
+    for (const [id, state] of this.states) this.states.set(id, wentLive(state, running));
+    this.keepSoon();
+  }
+
+  hold(id: string, held: boolean): void {
+    this.states.set(id, { ...this.stateOf(id), held });
+    this.keepSoon();
+  }
+
+  /** Takes a firing into account at once; `write` brings it to disk. */
+  apply({ id, state, said }: TimerChange): void {
+    this.states.set(id, state);
+    this.saidLately = said;
+  }
+
+  async write(manager: EntityManager, changes: readonly TimerChange[]): Promise<void> {
+    for (const { id, state } of changes)
+      await manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(state) });
+    if (changes.length > 0) await this.writeClock(manager);
+  }
+
+  private async writeClock(manager: EntityManager): Promise<void> {
+    const { running, at } = this.clockState;
+    const { liveAt, saidLately } = this;
+    await manager.save(TimerClockRow, { id: 1, running, at, liveAt, said: JSON.stringify(saidLately) });
+  }
+
+  keepSoon(): void {
+    this.timer ??= setTimeout(() => void this.keep(), KEEP_MS).unref();
+  }
+
+  private async keep(): Promise<void> {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    try {
+      await this.database.write(async (manager) => {
+        for (const { id } of this.stored.values())
+          await manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(this.stateOf(id)) });
+        await this.writeClock(manager);
+      });
+    } catch (error) {
+      this.log.error({ error }, 'where timers stand could not be written; it is tried again');
+      this.keepSoon();
+    }
+  }
+}
+
+function readTimer({ id, name, body, version, changedAt, deletedAt }: TimerRow): StoredTimer {
+  const kept = { id, version, changedAt, deletedAt };
+  try {
+    return { ...readTimerBody(body), ...kept, name, unreadable: undefined };
+  } catch {
+    return { ...BLANK_TIMER, ...kept, name, unreadable: 'What is stored of it cannot be read' };
+  }
+}
+
+/** @throws SyntaxError for what is no JSON */
+export function readTimerBody(body: string): TimerBody {
+  return timerBody({ ...BLANK_TIMER, ...(JSON.parse(body) as Partial<TimerBody>) });
+}
+
+/** Writes a timer with its version, within the caller’s write. */
+export async function writeTimer(manager: EntityManager, timer: StoredTimer): Promise<void> {
+  const { id, name, version, changedAt, deletedAt } = timer;
+  const body = JSON.stringify(timerBody(timer));
+  await manager.save(TimerRow, { id, name, body, version, changedAt, deletedAt });
+  await manager.save(TimerVersionRow, { timerId: id, version, changedAt, body });
+}

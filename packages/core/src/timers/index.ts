@@ -1,0 +1,47 @@
+export { beginTimer, factOf, firingChecks, prepareTimer, type Fact, type TimerStart } from './begin.js';
+export { LONGEST_PAUSE_MS, tick, type RunningClock } from './clock.js';
+export {
+  counted,
+  decideTimers,
+  fired,
+  newState,
+  roomIn,
+  saidAfter,
+  standingOf,
+  waitOf,
+  wentLive,
+  type Moment,
+  type Said,
+  type Standing,
+  type Timed,
+  type TimerChange,
+  type TimersDecision,
+  type TimerState,
+} from './due.js';
+export {
+  forecast,
+  type Firing,
+  type Forecast,
+  type ForecastOf,
+  type Lines,
+  type Silent,
+} from './forecast.js';
+export {
+  BLANK_TIMER,
+  BREATHING,
+  breathingFaults,
+  checkTimer,
+  INTERVAL_LIMIT,
+  JITTER_LIMIT,
+  LINES_LIMIT,
+  runsFault,
+  TIMER_DOES,
+  TIMER_NAME_LIMIT,
+  timerBody,
+  WINDOW_MINUTES,
+  type BreathingRoom,
+  type Timer,
+  type TimerBody,
+  type TimerSurroundings,
+} from './timer.js';
+export { ASSUMED_RATE, paceInWords, paceOf, standingInWords, type ChatRate } from './words.js';
