@@ -122,6 +122,8 @@ for (const theme of ['limestone', 'cave'] as const)
       };
       const list = await world.addList('Campfire', ['one', 'two']);
       const routine = await world.addRoutine('Ask them', NESTED(list));
+      const timer = await world.addTimer('Map night', { texts: ['On Thursdays', 'we draw'] });
+      await world.addTimer('Rope rules', { texts: ['Mind the step'] });
       const places = [
         '/prepare/commands',
         `/prepare/commands/${id}`,
@@ -130,6 +132,9 @@ for (const theme of ['limestone', 'cave'] as const)
         '/prepare/routines',
         '/prepare/routines/new',
         `/prepare/routines/${routine}`,
+        '/prepare/timers',
+        '/prepare/timers/new',
+        `/prepare/timers/${timer}`,
         '/prepare/lists',
         `/prepare/lists/${list}`,
         '/prepare/outputs',

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
+import { BLANK_TIMER, type TimerBody } from '@gully/core/timers';
 import { test as base, expect, type Page } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
@@ -152,6 +153,10 @@ export class World {
 
   async addList(name: string, lines: readonly string[]): Promise<string> {
     return ((await this.post('lists', { name, text: lines.join('\n') })) as { id: string }).id;
+  }
+
+  async addTimer(name: string, more: Partial<TimerBody> = {}): Promise<string> {
+    return ((await this.post('timers', { ...BLANK_TIMER, name, ...more })) as { id: string }).id;
   }
 
   /** Steers the stand-in itself. */

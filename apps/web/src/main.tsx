@@ -12,6 +12,7 @@ import { ListsPage } from './lists/index.js';
 import { queryClient, startNews } from './live/index.js';
 import { OutputsPage } from './outputs/index.js';
 import { RoutinesPage } from './routines/index.js';
+import { TimersPage } from './timers/index.js';
 import { RunsPage } from './runs/index.js';
 import { startTheme } from './ui/index.js';
 import { ViewerPage, ViewersPage } from './viewers/index.js';
@@ -26,6 +27,7 @@ const router = createBrowserRouter([
       { path: '/prepare/commands/:id?', element: <CommandsPage /> },
       { path: '/prepare/counters', element: <CountersPage /> },
       { path: '/prepare/routines/:id?', element: <RoutinesPage /> },
+      { path: '/prepare/timers/:id?', element: <TimersPage /> },
       { path: '/prepare/lists/:id?', element: <ListsPage /> },
       { path: '/prepare/outputs', element: <OutputsPage /> },
       { path: '/prepare/bundles', element: <BundlesPage /> },

@@ -6,7 +6,7 @@ import {
   type NamedRoutine,
   type Step,
 } from '@gully/core/routines';
-import { PASSAGES } from './lists.js';
+import { CAMPFIRE, PASSAGES } from './lists.js';
 
 /** The webhook of the demo: the stand-in's board. */
 export const BOARD = 'Community board';
@@ -35,6 +35,8 @@ export const onlyIf = (
 });
 
 export const NOTICE_ID = 'DEMOROUTINE000000000000001';
+/** Asks a question of the list; a timer starts it. */
+export const ASKING_ID = 'DEMOROUTINE000000000000008';
 
 interface Given extends Partial<Omit<NamedRoutine, 'routine'>> {
   readonly id: string;
@@ -128,6 +130,22 @@ const GIVEN: readonly Given[] = [
       { kind: 'forget', id: 'fresh', name: 'guide', span: 'stream' },
       { kind: 'output', id: 'sign', file: 'lamp', text: 'We are below.', ifFails: 'go-on' },
       say('lit', 'The lantern is lit. {{ stream.title }}.'),
+    ],
+  },
+  {
+    id: ASKING_ID,
+    name: 'A question by the fire',
+    group: 'The evening',
+    steps: [
+      {
+        kind: 'draw',
+        id: 'asked',
+        list: CAMPFIRE.id,
+        order: 'bag',
+        name: 'question',
+        ifFails: 'stop',
+      },
+      say('ask', 'By the fire: {{ remembered.question }}'),
     ],
   },
   {

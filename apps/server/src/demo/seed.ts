@@ -18,11 +18,14 @@ import {
   RunLogRow,
   SettingRow,
   StreamRow,
+  TimerClockRow,
+  TimerStateRow,
   ViewerNoteRow,
   ViewerRow,
   WebhookRow,
   type EntityManager,
 } from '../database/index.js';
+import { storedTimer, writeTimer, type StoredTimer } from '../timers/index.js';
 import type { Persona } from '../settings/index.js';
 import { writeNamed, type StoredRoutine } from '../routines/index.js';
 import type { KeptList } from '../lists/index.js';
@@ -30,6 +33,8 @@ import { DEMO_COMMANDS } from './commands.js';
 import { demoPosts } from './outputs.js';
 import { BOARD, DEMO_ROUTINES } from './routines.js';
 import { Season, type Evening } from './season.js';
+import type { SeasonTimers } from './season-timers.js';
+import { DEMO_TIMERS } from './timers.js';
 
 const DAY = 86_400_000;
 const MINUTE = 60_000;
@@ -66,6 +71,10 @@ export interface DemoData {
   readonly settings: readonly SettingRow[];
   readonly lists: readonly KeptList[];
   readonly routines: readonly StoredRoutine[];
+  readonly timers: readonly StoredTimer[];
+  readonly standing: SeasonTimers;
+  /** past ones, that ended */
+  readonly streams: readonly StreamRow[];
   readonly remembered: readonly RememberedRow[];
   readonly runs: readonly RunLogRow[];
   /** the one that is live */
@@ -86,15 +95,16 @@ export function makeDemoData(now: number, seed: number): DemoData {
     lastUse: null,
     unreadable: undefined,
   }));
-  const season = new Season(commands, DEMO_ROUTINES, seed);
+  const season = new Season(commands, DEMO_ROUTINES, DEMO_TIMERS, seed);
   for (const [n, evening] of evenings(now).entries()) season.play(evening, n, now);
-  const viewers = [...season.viewers.values()];
+  const past = evenings(now).slice(0, -1);
+  const viewers = [...season.channel.viewers.values()];
   for (const viewer of viewers) viewer.ignored = viewer.name === SPAMMER;
   const noteOn = (name: string, ago: number, text: string): ViewerNoteRow[] =>
     viewers
       .filter((viewer) => viewer.name === name)
       .map(({ id: viewerId }) => ({
-        id: season.id(now - ago),
+        id: season.channel.id(now - ago),
         viewerId,
         at: now - ago,
         text,
@@ -102,20 +112,20 @@ export function makeDemoData(now: number, seed: number): DemoData {
       }));
   return {
     commands: commands.map((command) => {
-      const { uses, lastUse } = season.uses.get(command.id) ?? command;
+      const { uses, lastUse } = season.channel.uses.get(command.id) ?? command;
       return { ...command, uses, lastUse: lastUse ?? null };
     }),
     viewers,
     lines: season.lines,
-    uses: [...season.byViewer.values()],
-    dayUses: [...season.byDay.values()],
-    counters: [...season.counters].map(([name, { value, most }]) => ({
+    uses: [...season.channel.byViewer.values()],
+    dayUses: [...season.channel.byDay.values()],
+    counters: [...season.channel.counters].map(([name, { value, most }]) => ({
       name,
       value: name === 'depth' ? 212 : value,
       most,
       changedAt: now - 6 * MINUTE,
     })),
-    draws: [...season.draws.values()].map(({ owner, step, state }) => ({
+    draws: [...season.channel.draws.values()].map(({ owner, step, state }) => ({
       owner,
       step,
       state: JSON.stringify(state),
@@ -132,8 +142,8 @@ export function makeDemoData(now: number, seed: number): DemoData {
         'Draws the north passages. Ask before showing the drawings on stream.',
       ),
     ],
-    activity: season.activity,
-    lists: season.lists,
+    activity: season.channel.activity,
+    lists: season.channel.lists,
     routines: DEMO_ROUTINES.map((routine, n) => ({
       ...routine,
       triggers: routine.triggers.map((trigger) => ({
@@ -148,11 +158,18 @@ export function makeDemoData(now: number, seed: number): DemoData {
       deletedAt: null,
       unreadable: undefined,
     })),
-    remembered: [...season.kept.values()],
+    timers: DEMO_TIMERS.map((timer, n) => ({ ...storedTimer(timer, timer.id, 1), changedAt: begin + n })),
+    standing: season.timers,
+    streams: past.map(({ began, minutes }) => ({
+      id: season.channel.id(now),
+      startedAt: began,
+      endedAt: began + minutes * MINUTE,
+    })),
+    remembered: [...season.channel.kept.values()],
     runs: season.runs,
-    posts: demoPosts(now, (at) => season.id(at)),
-    stream: { id: season.id(now), startedAt: now - 33 * MINUTE, endedAt: null },
-    arrivals: [...season.arrived].map(([viewerId, at]) => ({ viewerId, at })),
+    posts: demoPosts(now, (at) => season.channel.id(at)),
+    stream: { id: season.channel.id(now), startedAt: now - 33 * MINUTE, endedAt: null },
+    arrivals: [...season.channel.arrived].map(([viewerId, at]) => ({ viewerId, at })),
     settings: [{ key: 'personas', version: 1, value: JSON.stringify(PERSONAS), changedAt: begin }],
   };
 }
@@ -184,6 +201,17 @@ export async function storeDemoData(manager: EntityManager, data: DemoData, boar
     await manager.insert(ListVersionRow, { listId: id, version, changedAt, name, text: lines.join('\n') });
   }
   for (const routine of data.routines) await writeNamed(manager, routine);
+  for (const timer of data.timers) await writeTimer(manager, timer);
+  await insertMany(
+    manager,
+    TimerStateRow,
+    data.standing.all.map(({ timer, state }) => ({ timerId: timer.id, state: JSON.stringify(state) })),
+  );
+  // The season's running clock is time itself.
+  const at = Date.now();
+  const said = JSON.stringify(data.standing.said);
+  await manager.insert(TimerClockRow, { id: 1, running: at, at, liveAt: at, said });
+  await insertMany(manager, StreamRow, data.streams);
   await insertMany(manager, RememberedRow, data.remembered);
   await insertMany(manager, RunLogRow, data.runs);
   await manager.insert(StreamRow, data.stream);

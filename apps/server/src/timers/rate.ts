@@ -38,7 +38,7 @@ export class ChatRates {
     for (const { from, to } of long) {
       const whole = Math.floor((to - from) / PIECE_MS);
       const rows = await read.query<{ piece: number; viewers: number; own: number }[]>(
-        `SELECT (line.at - ?) / ? AS piece,
+        `SELECT CAST((line.at - ?) / ? AS INTEGER) AS piece,
                 sum(line.own = 0 AND coalesce(viewer.bot, 0) = 0) AS viewers,
                 sum(line.own = 1 AND line.brief NOT LIKE 'the timer %') AS own
          FROM chat_lines line LEFT JOIN viewers viewer ON viewer.id = line.viewer_id
@@ -66,5 +66,5 @@ export class ChatRates {
 }
 
 function rounded(rate: number): number {
-  return Math.round(rate * 100) / 100;
+  return Math.round(rate * 10) / 10;
 }

@@ -84,7 +84,7 @@ export class TimerDto extends TimerBodyDto {
   fault!: string | null;
 }
 
-class SaidDto implements Said {
+class TimerSaidDto implements Said {
   @ApiProperty() at!: number;
   @ApiProperty() lines!: number;
 }
@@ -102,7 +102,7 @@ export class BreathingSettingDto {
 export class StandingDto {
   @ApiProperty({ description: 'milliseconds of the running clock, now' }) running!: number;
   @ApiProperty({ description: 'UTC milliseconds, now' }) at!: number;
-  @ApiProperty({ type: [SaidDto] }) said!: SaidDto[];
+  @ApiProperty({ type: [TimerSaidDto] }) said!: TimerSaidDto[];
   @ApiProperty({ type: 'object', additionalProperties: { $ref: '#/components/schemas/TimerStateDto' } })
   states!: Record<string, TimerStateDto>;
 }

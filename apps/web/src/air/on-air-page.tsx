@@ -5,6 +5,7 @@ import { ActivityPanel } from './activity-panel.js';
 import { ConnectionPanel } from './connection-panel.js';
 import { RunningPanel } from './running-panel.js';
 import { StandinControls } from './standin-controls.js';
+import { TimersPanel } from './timers-panel.js';
 import { UsesPanel } from './uses-panel.js';
 
 const MINUTES = 5;
@@ -27,10 +28,11 @@ export function OnAirPage() {
         <StandinControls />
       </div>
       <div className="board">
-        <ConnectionPanel />
+        <TimersPanel />
         <ActivityPanel />
-        <UsesPanel />
         <RunningPanel />
+        <ConnectionPanel />
+        <UsesPanel />
       </div>
       <div className="foot">
         <span className="s2 row ml-auto text-soft">

@@ -1,5 +1,6 @@
 import type { CommandBody } from '@gully/core/commands';
 import type { NamedRoutineBody } from '@gully/core/routines';
+import type { TimerBody } from '@gully/core/timers';
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema.js';
 
@@ -28,6 +29,9 @@ export type ViewerPage = Schemas['ViewerPageDto'];
 export type ViewerSort = Schemas['ViewerSort'];
 export type Mark = Schemas['Mark'];
 export type List = Schemas['ListDto'];
+export type { TimerBody };
+export type Timer = TimerBody & Omit<Schemas['TimerDto'], keyof TimerBody>;
+export type TimersStanding = Schemas['StandingDto'];
 export type Run = Schemas['RunDto'];
 export type Delivery = Schemas['DeliveryDto'];
 export type Webhook = Schemas['WebhookDto'];
@@ -40,6 +44,10 @@ export function asSent(body: CommandBody): Schemas['CommandBodyDto'] {
 }
 export function routineAsSent(body: NamedRoutineBody): Schemas['NamedRoutineBodyDto'] {
   return body as unknown as Schemas['NamedRoutineBodyDto'];
+}
+
+export function timerAsSent(body: TimerBody): Schemas['TimerBodyDto'] {
+  return body as unknown as Schemas['TimerBodyDto'];
 }
 
 /** What the server says of a command or a routine, with the steps as core knows them. */

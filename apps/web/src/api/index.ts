@@ -1,4 +1,4 @@
-export { api, asSent, commandFrom, routineAsSent, routineFrom } from './client.js';
+export { api, asSent, commandFrom, routineAsSent, routineFrom, timerAsSent } from './client.js';
 export type {
   Activity,
   BundleLook,
@@ -22,6 +22,9 @@ export type {
   SavedPersona,
   Several,
   Stream,
+  Timer,
+  TimerBody,
+  TimersStanding,
   Viewer,
   ViewerPage,
   ViewerSort,

@@ -1894,12 +1894,16 @@ export interface components {
             /** @description why it cannot fire; it is then off by itself */
             fault: string | null;
         };
+        TimerSaidDto: {
+            at: number;
+            lines: number;
+        };
         StandingDto: {
             /** @description milliseconds of the running clock, now */
             running: number;
             /** @description UTC milliseconds, now */
             at: number;
-            said: components["schemas"]["SaidDto"][];
+            said: components["schemas"]["TimerSaidDto"][];
             states: {
                 [key: string]: components["schemas"]["TimerStateDto"];
             };

@@ -18,7 +18,7 @@ const STATE_WORDS: Readonly<Record<Item['state'], readonly [string, string]>> = 
   same: ['the same is here', 'text-soft'],
   different: ['another is here', 'text-ochre'],
 };
-const KIND_WORDS = { commands: 'command', routines: 'routine', lists: 'list' } as const;
+const KIND_WORDS = { commands: 'command', routines: 'routine', lists: 'list', timers: 'timer' } as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;
 
 /** Takes a bundle in: shows first what it would do, then does all of it or nothing, with one undo. */

@@ -4,12 +4,12 @@ import { Download, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
-import { commandsQuery, listsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
 import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
 
-type Kind = 'commands' | 'routines' | 'lists';
-const KINDS: readonly Kind[] = ['commands', 'routines', 'lists'];
+type Kind = 'commands' | 'routines' | 'timers' | 'lists';
+const KINDS: readonly Kind[] = ['commands', 'routines', 'timers', 'lists'];
 
 /** Any choice of what there is, as a file. */
 export function BundleOut() {
@@ -18,6 +18,7 @@ export function BundleOut() {
   const { data: commands } = useQuery(commandsQuery);
   const { data: routines } = useQuery(routinesQuery);
   const { data: lists } = useQuery(listsQuery);
+  const { data: timers } = useQuery(timersQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
   );
@@ -26,6 +27,7 @@ export function BundleOut() {
   const all = {
     commands: (commands ?? []).map((command) => ({ id: command.id, name: titleOf(command, prefix) })),
     routines: (routines ?? []).map(({ id, name }) => ({ id, name })),
+    timers: (timers ?? []).map(({ id, name }) => ({ id, name })),
     lists: (lists ?? []).map(({ id, name }) => ({ id, name })),
   };
   const idsOf = (kind: Kind): string[] => all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
@@ -39,6 +41,7 @@ export function BundleOut() {
             commands: idsOf('commands'),
             routines: idsOf('routines'),
             lists: idsOf('lists'),
+            timers: idsOf('timers'),
             questions: questions.map((question) => ({ ...question, choices: [...question.choices] })),
           },
         }),
@@ -63,7 +66,7 @@ export function BundleOut() {
       <p className="s2 mb-2 text-soft">
         What the chosen refer to comes along. Viewers, counts, what is remembered and secrets never do.
       </p>
-      <div className="grid grid-cols-[repeat(auto-fit,minmax(200px,1fr))] gap-4">
+      <div className="grid grid-cols-[repeat(auto-fit,minmax(160px,1fr))] gap-4">
         {KINDS.map((kind) => {
           const ids = all[kind].map(({ id }) => id);
           const some = ids.filter((id) => chosen.has(id)).length;
@@ -78,7 +81,7 @@ export function BundleOut() {
                   }}
                 />
               </legend>
-              <div className="grid max-h-64 gap-0.5 overflow-y-auto border-t border-line pt-1">
+              <div className="grid max-h-64 gap-2 overflow-y-auto border-t border-line pt-1">
                 {all[kind].map(({ id, name }) => (
                   <Tick
                     key={id}

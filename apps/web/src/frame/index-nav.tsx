@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { NavLink } from 'react-router';
-import { commandsQuery, countersQuery, listsQuery, routinesQuery } from '../live/index.js';
+import { commandsQuery, countersQuery, listsQuery, routinesQuery, timersQuery } from '../live/index.js';
 
 export type Mode = 'prepare' | 'air' | 'review';
 
@@ -21,6 +21,7 @@ export function IndexNav({ mode, onChosen }: IndexNavProps) {
   const { data: commands } = useQuery(commandsQuery);
   const { data: routines } = useQuery(routinesQuery);
   const { data: lists } = useQuery(listsQuery);
+  const { data: timers } = useQuery(timersQuery);
   const { data: counters } = useQuery(countersQuery);
   const groups: readonly { title: string; places: readonly Place[] }[] =
     mode === 'review'
@@ -39,6 +40,7 @@ export function IndexNav({ mode, onChosen }: IndexNavProps) {
             places: [
               { to: '/prepare/commands', label: 'Commands', count: commands?.length },
               { to: '/prepare/routines', label: 'Routines', count: routines?.length },
+              { to: '/prepare/timers', label: 'Timers', count: timers?.length },
               { to: '/prepare/lists', label: 'Lists', count: lists?.length },
               { to: '/prepare/counters', label: 'Counters', count: counters?.length },
             ],

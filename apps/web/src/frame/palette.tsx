@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Command, defaultFilter } from 'cmdk';
 import { useNavigate } from 'react-router';
 import { summaryOf } from '../commands/index.js';
-import { commandsQuery, listsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
 import { chooseTheme, NEW, useTheme } from '../ui/index.js';
 import { MODES } from './top-bar.js';
 
@@ -30,6 +30,7 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
   const { data: commands } = useQuery(commandsQuery);
   const { data: routines } = useQuery(routinesQuery);
   const { data: lists } = useQuery(listsQuery);
+  const { data: timers } = useQuery(timersQuery);
   const item = (label: string, run: () => void, hint = '', keywords: string[] = []) => (
     <Command.Item
       key={label}
@@ -79,6 +80,7 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
         <Command.Group heading="Go to">
           {item('Commands', () => void navigate('/prepare/commands'))}
           {item('Routines', () => void navigate('/prepare/routines'))}
+          {item('Timers', () => void navigate('/prepare/timers'), '', ['forecast', 'interval'])}
           {item('Lists', () => void navigate('/prepare/lists'))}
           {item('Outputs', () => void navigate('/prepare/outputs'), '', ['webhook', 'file'])}
           {item('What ran', () => void navigate('/review/activity'), '', ['activity', 'runs'])}
@@ -88,9 +90,12 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
             item(label, () => void navigate(to), `g ${label.charAt(0).toLowerCase()}`.replace('g o', 'g a')),
           )}
         </Command.Group>
-        <Command.Group heading="Routines and lists">
+        <Command.Group heading="Routines, timers and lists">
           {(routines ?? []).map(({ id, name }) =>
             item(name, () => void navigate(`/prepare/routines/${id}`), 'routine'),
+          )}
+          {(timers ?? []).map(({ id, name }) =>
+            item(name, () => void navigate(`/prepare/timers/${id}`), 'timer'),
           )}
           {(lists ?? []).map(({ id, name }) =>
             item(name, () => void navigate(`/prepare/lists/${id}`), 'list'),

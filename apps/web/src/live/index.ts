@@ -2,6 +2,7 @@ export { loadLines, loadOlder, useLines } from './lines.js';
 export { startNews, useOnline } from './news.js';
 export {
   activityQuery,
+  breathingQuery,
   channelQuery,
   commandsQuery,
   connectionQuery,
@@ -11,8 +12,11 @@ export {
   queryClient,
   rememberedQuery,
   routinesQuery,
+  rateQuery,
   settingsQuery,
+  standingQuery,
   streamQuery,
+  timersQuery,
   usePrefix,
   webhooksQuery,
 } from './queries.js';

@@ -6,6 +6,7 @@ import { addLine, loadLines, markRemoved } from './lines.js';
 import {
   ACTIVITY_KEPT,
   activityQuery,
+  breathingQuery,
   channelQuery,
   commandsQuery,
   connectionQuery,
@@ -15,7 +16,9 @@ import {
   rememberedQuery,
   routinesQuery,
   settingsQuery,
+  standingQuery,
   streamQuery,
+  timersQuery,
   webhooksQuery,
 } from './queries.js';
 
@@ -87,6 +90,13 @@ function take(news: News): void {
     case 'routine':
       void queryClient.invalidateQueries(routinesQuery);
       break;
+    case 'timer':
+      void queryClient.invalidateQueries(timersQuery);
+      void queryClient.invalidateQueries(standingQuery);
+      break;
+    case 'timers':
+      void queryClient.invalidateQueries(standingQuery);
+      break;
     case 'list':
       void queryClient.invalidateQueries(listsQuery);
       break;
@@ -104,6 +114,7 @@ function take(news: News): void {
       break;
     case 'setting':
       void queryClient.invalidateQueries(settingsQuery);
+      if (news.about.key === 'breathing-room') void queryClient.invalidateQueries(breathingQuery);
       if (news.about.key === 'prefix') void queryClient.invalidateQueries(channelQuery);
       break;
     case 'erased':

@@ -8,6 +8,7 @@ import {
   routineFrom,
   type Command,
   type NamedRoutine,
+  type Timer,
 } from '../api/index.js';
 
 export const queryClient = new QueryClient({
@@ -46,6 +47,23 @@ export const countersQuery = queryOptions({
 export const routinesQuery = queryOptions({
   queryKey: ['routines'],
   queryFn: async (): Promise<NamedRoutine[]> => (await answerOf(api.GET('/api/routines'))).map(routineFrom),
+});
+export const timersQuery = queryOptions({
+  queryKey: ['timers'],
+  queryFn: async (): Promise<Timer[]> => await answerOf(api.GET('/api/timers')),
+});
+/** Where timers stand; what passes since is told by when it was asked. */
+export const standingQuery = queryOptions({
+  queryKey: ['timers-standing'],
+  queryFn: () => answerOf(api.GET('/api/timers/standing')),
+});
+export const rateQuery = queryOptions({
+  queryKey: ['timers-rate'],
+  queryFn: () => answerOf(api.GET('/api/timers/rate')),
+});
+export const breathingQuery = queryOptions({
+  queryKey: ['breathing-room'],
+  queryFn: () => answerOf(api.GET('/api/timers/breathing-room')),
 });
 export const listsQuery = queryOptions({
   queryKey: ['lists'],

@@ -1,13 +1,14 @@
 import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
-import { CircleDashed, Play } from 'lucide-react';
+import { AlarmClock, CircleDashed, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
-import { answerOf, api, asSent, problemOf, routineAsSent } from '../api/index.js';
+import { answerOf, api, asSent, problemOf, routineAsSent, timerAsSent } from '../api/index.js';
 import { Brief, RaiseEvent, raisedInWords, WhyPanel, type Raised } from '../chat/index.js';
 import { openDraft } from '../commands/index.js';
 import { openRoutine } from '../routines/index.js';
+import { chosenRate, openTimer } from '../timers/index.js';
 import { usePersona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
 import { StageSetting } from './stage-setting.js';
@@ -33,6 +34,8 @@ export function RehearsalSide() {
   const end = useRef<HTMLDivElement>(null);
 
   const routine = openRoutine.use();
+  const timer = openTimer.use();
+  const rate = chosenRate.use();
   const about = {
     session: sessionId(),
     persona,
@@ -49,7 +52,23 @@ export function RehearsalSide() {
             ...(routine.id === undefined ? {} : { id: routine.id }),
           },
         }),
+    ...(timer === undefined
+      ? {}
+      : { timerDraft: { ...timerAsSent(timer), ...(timer.id === undefined ? {} : { id: timer.id }) } }),
   };
+  const nextTimer = useMutation({
+    mutationFn: async () => {
+      const result = await answerOf(
+        api.POST('/api/rehearsal/timers', { body: { ...about, ...(rate === undefined ? {} : { rate }) } }),
+      );
+      const by = { ...persona, name: 'the clock', roles: [] };
+      return { id: ulid(), persona: by, text: 'to the next timer', ahead: result.ahead, result };
+    },
+    onSuccess: (take) => {
+      clockAhead.set(take.ahead);
+      addTake(take);
+    },
+  });
   const rehearse = useMutation({
     mutationFn: async (typed: string | Raised) => {
       const result = await answerOf(
@@ -94,6 +113,11 @@ export function RehearsalSide() {
         ))}
         <div ref={end} />
       </div>
+      {nextTimer.isError && (
+        <p className="s2 px-3 pb-1 text-crimson" role="alert">
+          {problemOf(nextTimer.error).title}. {problemOf(nextTimer.error).detail}
+        </p>
+      )}
       {rehearse.isError && (
         <p className="s2 px-3 pb-1 text-crimson" role="alert">
           {problemOf(rehearse.error).title}. {problemOf(rehearse.error).detail}
@@ -112,6 +136,16 @@ export function RehearsalSide() {
             <Play className="i s" aria-hidden="true" /> Run {routine.name || 'the routine'}
           </button>
         )}
+        <button
+          type="button"
+          className="btn s"
+          disabled={nextTimer.isPending}
+          onClick={() => {
+            nextTimer.mutate();
+          }}
+        >
+          <AlarmClock className="i s" aria-hidden="true" /> To the next timer
+        </button>
         <RaiseEvent
           name={persona.name}
           pending={rehearse.isPending}

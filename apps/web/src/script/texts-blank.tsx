@@ -15,14 +15,30 @@ interface TextsBlankProps {
   readonly onChange: (texts: readonly string[]) => void;
 }
 
+/** One text of a step, or one of several. */
+export function TextsBlank(blank: TextsBlankProps) {
+  const { faultOf, scope, onShowValues } = useScript();
+  return <Texts {...blank} faultOf={faultOf} scope={scope} onShowValues={onShowValues} />;
+}
+
+interface TextsProps extends TextsBlankProps, About {
+  readonly faultOf: (place: string) => string | undefined;
+}
+
+/** What a text may ask for, and the way to all of it. */
+interface About {
+  readonly scope: Scope;
+  readonly onShowValues: () => void;
+}
+
 /** One text, or one of several. */
-export function TextsBlank({ texts, place, draft, onChange }: TextsBlankProps) {
-  const { faultOf } = useScript();
+export function Texts({ texts, place, draft, faultOf, onChange, ...about }: TextsProps) {
   const several = texts.length > 1;
   return (
     <div className="grid w-full gap-1.5">
       {texts.map((text, at) => (
-        <OneText
+        <OneLine
+          {...about}
           key={at}
           text={text}
           label={several ? `Text ${String(at + 1)}` : 'Text'}
@@ -67,9 +83,24 @@ interface OneTextProps {
   readonly said?: boolean;
 }
 
-/** A text with values: what it would be now stands under it, and what is wrong with it. */
-export function OneText({ text, label, draft, fault, onChange, onRemove, said = true }: OneTextProps) {
+/** A text of a step that is not said. */
+export function OneText(props: OneTextProps) {
   const { scope, onShowValues } = useScript();
+  return <OneLine {...props} scope={scope} onShowValues={onShowValues} />;
+}
+
+/** A text with values: what it would be now stands under it, and what is wrong with it. */
+function OneLine({
+  text,
+  label,
+  draft,
+  fault,
+  onChange,
+  onRemove,
+  said = true,
+  scope,
+  onShowValues,
+}: OneTextProps & About) {
   const result = useMemo(() => parseText(text), [text]);
   const unreadable = 'fault' in result ? result.fault : undefined;
   const shownFault =

@@ -244,7 +244,7 @@ describe('a timer that is saved', () => {
   test('says in words what interval and lines come to', () => {
     const rate = { usual: 1, quiet: 0.25, busy: 20, replies: 0, streams: 3 };
     expect(paceInWords({ interval: 17, lines: 10 }, rate)).toBe(
-      'about every 17 min; in a quiet room every 40 min; in a silent one never',
+      'about every 17 min; in a quiet room every 40 min; in a silent room never',
     );
     expect(paceInWords({ interval: 90, lines: 0 }, rate)).toBe('about every 1 h 30 min');
     expect(paceInWords({ interval: 5, lines: 10 }, { ...rate, quiet: 0 })).toBe(

@@ -33,7 +33,7 @@ export function paceInWords(body: Pick<TimerBody, 'interval' | 'lines'>, rate: C
   const words = [Number.isFinite(usual) ? `about every ${minutes(usual)}` : 'never, for nobody writes'];
   if (Number.isFinite(usual) && minutes(quiet) !== minutes(usual))
     words.push(Number.isFinite(quiet) ? `in a quiet room every ${minutes(quiet)}` : 'in a quiet room never');
-  if (body.lines > 0 && quiet !== Infinity) words.push('in a silent one never');
+  if (body.lines > 0 && quiet !== Infinity) words.push('in a silent room never');
   return words.join('; ');
 }
 
