@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { bundleSchema, type Bundle } from '@gully/core/bundles';
 import { routineOf, type Step } from '@gully/core/routines';
+import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';
 import { Gully, newStandin } from '../test-support/index.js';
@@ -212,5 +213,51 @@ test('lists of any lines come back from a bundle as they went', async () => {
       await gully.http.delete(`/api/lists/${back}`).expect(204);
     }),
     { numRuns: 15 },
+  );
+});
+
+test('timers travel with what they run, by name, and come back with one undo', async () => {
+  await furnished();
+  const [routine = ''] = await ids('routines');
+  const [command = ''] = await ids('commands');
+  const add = (more: object) =>
+    gully.http
+      .post('/api/timers')
+      .send({ ...BLANK_TIMER, ...more })
+      .expect(201);
+  await add({ name: 'Rope rules', texts: ['mind the step'], interval: 45, first: 5, jitter: 10 });
+  await add({ name: 'A question', does: 'routine', runs: routine });
+  await add({ name: 'A lantern', does: 'command', runs: command });
+  const bundle = await exported({ commands: [], timers: await ids('timers') });
+  expect([bundle.timers.length, bundle.commands.length, bundle.routines.length, bundle.lists.length]).toEqual(
+    [3, 1, 1, 1],
+  );
+  expect(bundle.timers.map(({ name, runs }) => [name, runs])).toEqual([
+    ['A lantern', 'lantern'],
+    ['A question', 'Ask them'],
+    ['Rope rules', ''],
+  ]);
+  for (const id of await ids('timers')) await gully.http.delete(`/api/timers/${id}`).expect(204);
+  await gully.http.delete(`/api/routines/${routine}`).expect(204);
+  await gully.http.delete(`/api/commands/${command}`).expect(204);
+  const taken = await post('take', { bundle, choices: [] });
+  const { body } = await gully.http.get('/api/timers');
+  expect(body).toMatchObject([
+    { name: 'A lantern', fault: null },
+    { name: 'A question', fault: null },
+    { name: 'Rope rules', interval: 45, first: 5, jitter: 10, fault: null },
+  ]);
+  expect(await exported({ commands: [], timers: await ids('timers') })).toEqual(bundle);
+  await gully.http.post(`/api/bundles/${String(taken.id)}/undo`).expect(204);
+  expect((await gully.http.get('/api/timers')).body).toEqual([]);
+  // A timer whose routine neither the bundle nor the channel has says so before anything is changed.
+  const look = await post('look', { bundle: { ...bundle, routines: [], commands: [] } });
+  expect(JSON.stringify(look)).toMatch(
+    /the routine Ask them.*the command lantern|the command lantern.*the routine Ask them/u,
+  );
+  await post(
+    'take',
+    { bundle: { ...bundle, timers: [{ ...bundle.timers[0], interval: 0 }] }, choices: [] },
+    422,
   );
 });

@@ -1,33 +1,23 @@
-import { randomInt } from 'node:crypto';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Change } from '@gully/core/pipeline';
-import type { RoutineEffect } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import {
-  beginTimer,
   decideTimers,
-  factOf,
-  fired,
-  firingChecks,
   LONGEST_PAUSE_MS,
-  saidAfter,
   standingInWords,
   standingOf,
   type Moment,
   type Timed,
 } from '@gully/core/timers';
-import { strangerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';
 import { channelName, Environment } from '../configuration/index.js';
-import { newId } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
-import type { Told } from '../runs/index.js';
 import { SettingsService } from '../settings/index.js';
 import { StreamService } from '../stream/index.js';
 import { TimersClock, TimersStore } from '../timers/index.js';
-import { ChannelWorld, SELF } from './world.js';
+import { fireTimer, NOTHING_FIRED, type Fired } from './firing.js';
+import { ChannelWorld } from './world.js';
 
 /** Looks are at most this far apart, in milliseconds; well under what counts as a pause. */
 const LOOK_MS = LONGEST_PAUSE_MS / 4;
@@ -154,58 +144,17 @@ export class Timing implements OnModuleDestroy {
    *
    * @returns nothing when none is due any more
    */
-  decide(byHand: string | undefined): {
-    readonly changes: readonly Change[];
-    readonly effects: readonly RoutineEffect[];
-    readonly because: string;
-    readonly told: readonly Told[];
-  } {
-    const given = byHand === undefined ? this.due().fires : this.timed(byHand);
-    if (given === undefined) return { changes: [], effects: [], because: '', told: [] };
-    const { timer, state } = given;
-    const moment = this.moment();
-    const { running, at } = moment;
-    const room = this.settings.get('breathing-room').value;
-    const viewer = strangerFacts(SELF, channelName(this.environment), ['streamer'], at);
-    const checks =
-      byHand === undefined
-        ? firingChecks(timer, factOf(given, this.store.said, moment), room)
-        : [{ rule: 'Fired by hand', measure: '', outcome: 'passed' as const }];
-    const start = { cause: newId(at), viewer, at, checks };
-    const prepared = this.store.preparedOf(timer);
-    const begun =
-      prepared === undefined
-        ? {
-            refused: [
-              ...checks,
-              { rule: 'What it runs is there', measure: 'gone', outcome: 'stopped' as const },
-            ],
-          }
-        : beginTimer(timer, prepared, start, this.world.now());
-    const segment = 'started' in begun ? begun.started : undefined;
-    const size = (segment?.effects ?? []).reduce(
-      (sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0),
-      0,
-    );
-    const next = fired(state, moment, size, { below: (count) => randomInt(count) });
-    const said = saidAfter(this.store.said, running, size);
-    return {
-      changes: [...(segment?.changes ?? []), { kind: 'timer', id: timer.id, state: next, said }],
-      effects: segment?.effects ?? [],
-      because: `the timer ${timer.name} was due`,
-      told: [
-        'started' in begun
-          ? begun.started
-          : {
-              id: `${start.cause}:${timer.id}`,
-              owner: timer.id,
-              title: timer.name,
-              occasion: { by: 'a timer', at, viewer },
-              checks: begun.refused,
-              ended: { how: 'refused', words: begun.refused.at(-1)?.rule ?? '' },
-            },
-      ],
-    };
+  decide(byHand: string | undefined): Fired {
+    const timed = byHand === undefined ? this.due().fires : this.timed(byHand);
+    if (timed === undefined) return NOTHING_FIRED;
+    return fireTimer(timed, byHand !== undefined, {
+      prepared: this.store.preparedOf(timed.timer),
+      said: this.store.said,
+      room: this.settings.get('breathing-room').value,
+      moment: this.moment(),
+      world: this.world.now(),
+      channelName: channelName(this.environment),
+    });
   }
 
   /** What was decided is on disk, or could not be. */

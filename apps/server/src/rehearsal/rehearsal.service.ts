@@ -7,13 +7,8 @@ import {
   beginBy,
   countersOf,
   decideEvent,
-  EVENT_NAMES,
-  routineBody,
   wordsOf,
   type ChannelEvent,
-  type Happening,
-  type NamedRoutineBody,
-  type PreparedNamed,
   type Started,
 } from '@gully/core/routines';
 import { durationInWords } from '@gully/core/text';
@@ -23,19 +18,16 @@ import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { CommandsStore } from '../commands/index.js';
 import { newId } from '../database/index.js';
 import { ChannelWorld, SELF } from '../pipeline/index.js';
-import { prepareNamed } from '../routines/index.js';
 import type { Persona } from '../settings/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { effectsInWords } from './effects.js';
 import { Overlay } from './overlay.js';
 import { playOut, saidOf, type Said } from './playing.js';
+import { preparedDraft, whyOf, withRoutine, type RoutineDraft } from './routine-draft.js';
 import { TimersAhead, type TimerDraft } from './timers-ahead.js';
 
 /** The command open in the editor, as it stands there; without an id it is a new one. */
 export interface Draft extends CommandBody {
-  readonly id?: string | undefined;
-}
-export interface RoutineDraft extends NamedRoutineBody {
   readonly id?: string | undefined;
 }
 
@@ -65,7 +57,6 @@ export type RehearsedEvent = Pick<ChannelEvent, 'kind' | 'count' | 'amount' | 'm
 /** Rehearsals at once; the one longest unused is let go. */
 const SESSIONS = 20;
 const NEW_COMMAND = 'draft';
-const NEW_ROUTINE = 'draft-routine';
 
 /**
  * Decides lines exactly as the pipeline does, on a copy: nothing is written, sent or told,
@@ -274,45 +265,4 @@ export class RehearsalService {
     const base = known ?? strangerFacts(`persona:${foldNick(name)}`, name, roles, Date.now());
     return { ...base, name, roles, watchTime: hours === undefined ? base.watchTime : hours * 3600 };
   }
-}
-
-function preparedDraft({ id = NEW_ROUTINE, ...body }: RoutineDraft): PreparedNamed {
-  return prepareNamed({ ...routineBody(body), id });
-}
-
-/** The channel with a routine in place of the saved one of its id. */
-function withRoutine(world: World, open: PreparedNamed): World {
-  const { id, named, routine } = open;
-  return {
-    ...world,
-    routine: (asked) => (asked === id ? open : world.routine(asked)),
-    routinesFor: (kind) => [
-      ...world.routinesFor(kind).filter((each) => each.id !== id),
-      ...(named.triggers.some(({ event }) => event === kind) ? [open] : []),
-    ],
-    counterNames: () => [...new Set([...world.counterNames(), ...countersOf(routine)])],
-    rememberedNames: () => [...new Set([...world.rememberedNames(), ...wordsOf(routine)])],
-  };
-}
-
-function whyOf(
-  happened: readonly Happening[],
-  started: readonly Started[],
-  kind: ChannelEvent['kind'],
-  later: ReadonlyMap<string, readonly Check[]>,
-): Why {
-  const titles = started.map(({ title }) => title).join(', ');
-  const checks = happened.flatMap((each) =>
-    'started' in each ? (later.get(each.started.id) ?? each.started.checks) : each.refused.checks,
-  );
-  if (started.length > 0)
-    return { outcome: 'ran', brief: `started ${titles}`, checks, decided: `Started ${titles}` };
-  const [refused] = happened;
-  const name = refused !== undefined && 'refused' in refused ? refused.refused.prepared.title : '';
-  return {
-    outcome: refused === undefined ? 'nothing' : 'stopped',
-    brief: refused === undefined ? 'starts nothing' : `${name} did not start`,
-    checks,
-    decided: refused === undefined ? `No routine waits for ${EVENT_NAMES[kind]}` : `${name} did not start`,
-  };
 }

@@ -120,7 +120,7 @@ function OneLine({
           />
         </div>
         {/* One of many that holds no value shows what it says by itself. */}
-        {!(onRemove !== undefined && isPlain(result)) && (
+        {!(onRemove !== undefined && isPlain(result) && fitsOneLine(text)) && (
           <Preview result={result} scope={scope} said={said} />
         )}
         <div aria-live="polite">
@@ -133,6 +133,10 @@ function OneLine({
       )}
     </div>
   );
+}
+
+function fitsOneLine(text: string): boolean {
+  return prepareLines(text, true).length <= 1;
 }
 
 function isPlain(result: ParseResult): boolean {
