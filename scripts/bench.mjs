@@ -4,5 +4,5 @@ import { build } from './build.mjs';
 import { must } from './run.mjs';
 
 await build();
-for (const bench of ['match', 'routines', 'viewers', 'chat'])
+for (const bench of ['match', 'timers', 'routines', 'viewers', 'chat'])
   await must(process.execPath, [`bench/dist/${bench}.js`]);

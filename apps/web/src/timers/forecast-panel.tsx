@@ -83,7 +83,7 @@ function lanesOf(timed: readonly Timed[], forecast: Forecast, open: OpenTimer | 
         firings: forecast.firings.filter(({ timer }) => timer === id),
       };
     })
-    .sort((a, b) => a.name.localeCompare(b.name));
+    .sort((a, b) => Number(b.open) - Number(a.open) || a.name.localeCompare(b.name));
 }
 
 function Figures({ forecast }: { readonly forecast: Forecast }) {

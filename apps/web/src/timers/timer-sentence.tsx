@@ -52,9 +52,9 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
           onChange={(next) => {
             change({ first: next === 'first' ? (base.first ?? 5) : null });
           }}
-        />{' '}
-        {body.first !== null && <>{number('first', 'Minutes after going live')} min </>}, give or take{' '}
-        {number('jitter', 'Percent each wait varies')} %.
+        />
+        {body.first !== null && <> {number('first', 'Minutes after going live')} min</>}, give or take{' '}
+        <span className="whitespace-nowrap">{number('jitter', 'Percent each wait varies')} %.</span>
       </div>
       {faults.map((fault) => (
         <Fault key={fault}>{fault}</Fault>

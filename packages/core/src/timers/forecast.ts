@@ -99,10 +99,9 @@ export function forecast(of: ForecastOf): Forecast {
     const next = Math.min(
       t + (lookIn ?? Infinity),
       byClock ? nextMinute(now.at) - moment.at : Infinity,
-      ...all.map((timed) => {
-        const { linesLeft } = standingOf(timed, now);
-        return linesLeft === 0 ? Infinity : chat.nth(heard + linesLeft);
-      }),
+      ...all.map(({ timer, state }) =>
+        state.lines >= timer.lines ? Infinity : chat.nth(heard + timer.lines - state.lines),
+      ),
     );
     // Times are not whole milliseconds; one step is at least a thousandth of one, so that it goes on.
     if (next === Infinity) break;
