@@ -112,6 +112,24 @@ try {
     await page.getByRole('link', { name: '!question' }).click();
     await page.getByRole('combobox', { name: 'Add a step: Steps', exact: true }).fill('/');
   });
+  await shoot('prepare-timers', '/prepare/timers', async (page) => {
+    await page.locator('.lane .fires').first().waitFor();
+    await page.getByRole('tab', { name: 'Rehearsal' }).click();
+    for (const fired of ['fired Campfire question', 'fired Rope rules']) {
+      await page.getByRole('button', { name: 'To the next timer' }).click();
+      await page.getByText(fired).waitFor();
+    }
+  });
+  await shoot(
+    'prepare-timer',
+    '/prepare/timers',
+    async (page) => {
+      await page.getByRole('table').getByRole('link', { name: 'Follow the lantern' }).click();
+      await page.getByLabel('Minutes between two times').fill('20');
+      await page.locator('.lane.here .fires').waitFor();
+    },
+    'cave',
+  );
   await shoot('prepare-list', '/prepare/lists', async (page) => {
     await page.getByRole('link', { name: /Campfire questions/ }).click();
     await page.getByText('What is the smallest light').waitFor();

@@ -45,6 +45,12 @@ export class Erasing {
         ERASED,
         ...ids,
       ]);
+      // Runs that ended with the name are told of as ended.
+      await manager.query(
+        `UPDATE run_log SET ended = 'stopped', ended_at = ?, words = 'a viewer was erased'
+         WHERE ended = 'going' AND id NOT IN (SELECT id FROM runs)`,
+        [Date.now()],
+      );
       await manager.query(`DELETE FROM viewer_notes WHERE viewer_id IN (${marks})`, ids);
       for (const each of ids)
         await manager.update(

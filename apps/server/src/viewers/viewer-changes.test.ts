@@ -271,6 +271,9 @@ describe('erasing', () => {
       const { body } = await gully.http.get('/api/runs/going');
       return (body as { total: number }).total === 0 ? true : undefined;
     }, 'the run that waited being let go');
+    expect(await gully.runs('?limit=5')).toContainEqual(
+      expect.objectContaining({ title: '!keep', ended: 'stopped', words: 'a viewer was erased' }),
+    );
     expect(JSON.stringify([await gully.lines(), (await gully.http.get('/api/activity')).body])).not.toMatch(
       /tallowfen(?!ner)/iu,
     );

@@ -1,3 +1,4 @@
 export { DeleteButton, DraftState, EditorFrame, NameField, OnSwitch, Refusals } from './editor-frame.js';
+export { AddLink, KindPage } from './kind-page.js';
 export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
 export { useChanged, useEditing, type Editing } from './use-editing.js';

@@ -1,61 +1,34 @@
 import { sentenceOf } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
-import { Plus } from 'lucide-react';
 import { Switch } from 'radix-ui';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link } from 'react-router';
 import type { NamedRoutine } from '../api/index.js';
+import { AddLink, KindPage } from '../editing/index.js';
 import { routinesQuery } from '../live/index.js';
 import { useNames } from '../script/index.js';
-import { ago, Bones, exact, LoadFailed, NEW, useNow } from '../ui/index.js';
-import { drafts, startsInWords } from './kind.js';
+import { ago, exact, useNow } from '../ui/index.js';
+import { ROUTINE, startsInWords } from './kind.js';
 import { RoutineEditor } from './routine-editor.js';
 import { ROUTINE_STARTERS } from './starters.js';
 import { useToggle } from './use-running.js';
 
+const ABOUT = 'What events, commands, timers and a hand start: steps, done in order.';
+
 /** Prepare › Routines: all of them as a table, or a list of them beside the open one. */
 export function RoutinesPage() {
-  const { id } = useParams();
-  const navigate = useNavigate();
-  const { data: routines, error, refetch } = useQuery(routinesQuery);
-  const draft = drafts.use(id ?? NEW);
-  useHotkeys('n', () => void navigate(`/prepare/routines/${NEW}`), { preventDefault: true });
-  if (routines === undefined)
-    return error === null ? <Bones lines={12} /> : <LoadFailed error={error} retry={() => void refetch()} />;
-  if (id === undefined) return routines.length === 0 ? <NoneYet /> : <RoutineTable routines={routines} />;
-  const saved = routines.find((routine) => routine.id === id);
   return (
-    <div className="split-work has-open h-full">
-      <RoutineList routines={routines} open={id} />
-      {id === NEW || saved !== undefined || draft !== undefined ? (
-        <RoutineEditor
-          key={id}
-          id={id}
-          saved={saved}
-          others={routines.filter((routine) => routine.id !== id)}
-        />
-      ) : (
-        <section className="editor">
-          <h2>There is no such routine</h2>
-          <p className="mt-1 mb-3 text-soft">It was deleted, or the address is not right.</p>
-          <Link className="btn" to="/prepare/routines">
-            All routines
-          </Link>
-        </section>
-      )}
-    </div>
+    <KindPage
+      kind={ROUTINE}
+      heading="Routines"
+      about={ABOUT}
+      empty="Nothing happens by itself yet"
+      starters={ROUTINE_STARTERS}
+      asked={useQuery(routinesQuery)}
+      table={(routines) => <RoutineTable routines={routines} />}
+      editor={(id, saved, others) => <RoutineEditor key={id} id={id} saved={saved} others={others} />}
+    />
   );
 }
-
-function AddRoutine() {
-  return (
-    <Link className="btn do" to={`/prepare/routines/${NEW}`}>
-      <Plus className="i s" aria-hidden="true" /> Add routine <kbd aria-hidden="true">N</kbd>
-    </Link>
-  );
-}
-
-const ABOUT = 'What events, commands, timers and a hand start: steps, done in order.';
 
 function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[] }) {
   const now = useNow(30_000);
@@ -67,7 +40,7 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
         <h1 id="routines-title">Routines</h1>
         <span className="s2 ml-1 text-soft max-[1100px]:hidden">{ABOUT}</span>
         <span className="ml-auto">
-          <AddRoutine />
+          <AddLink kind={ROUTINE} />
         </span>
       </header>
       <table className="t">
@@ -110,69 +83,6 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
           ))}
         </tbody>
       </table>
-    </section>
-  );
-}
-
-function RoutineList({
-  routines,
-  open,
-}: {
-  readonly routines: readonly NamedRoutine[];
-  readonly open: string;
-}) {
-  return (
-    <section className="list" aria-label="Routines">
-      <header className="row">
-        <h1 className="h2">Routines</h1>
-        <span className="ml-auto">
-          <AddRoutine />
-        </span>
-      </header>
-      <ul className="entries">
-        {routines.map((routine) => (
-          <li key={routine.id}>
-            <Link
-              className="entry"
-              to={`/prepare/routines/${routine.id}`}
-              aria-current={routine.id === open ? 'page' : undefined}
-            >
-              <span className={`what ${routine.enabled ? '!text-ink' : ''}`}>{routine.name}</span>
-              {!routine.enabled && <span className="flag">off</span>}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function NoneYet() {
-  const navigate = useNavigate();
-  return (
-    <section className="editor h-full" aria-labelledby="routines-title">
-      <div className="max-w-lg">
-        <h1 id="routines-title">Routines</h1>
-        <h2 className="mt-3">Nothing happens by itself yet</h2>
-        <p className="mt-1 mb-3 text-soft">{ABOUT} Begin with one of these, or from nothing.</p>
-        <AddRoutine />
-        <ul className="mt-3 border-t border-line">
-          {ROUTINE_STARTERS.map(({ what, body }) => (
-            <li key={what} className="border-b border-line py-2">
-              <button
-                type="button"
-                className="btn bare"
-                onClick={() => {
-                  drafts.edit(NEW, undefined, structuredClone(body));
-                  void navigate(`/prepare/routines/${NEW}`);
-                }}
-              >
-                <b>{body.name}</b> <span className="text-soft">{what}</span>
-              </button>
-            </li>
-          ))}
-        </ul>
-      </div>
     </section>
   );
 }
