@@ -147,6 +147,30 @@ describe('timers', () => {
     expect(new Set(titles()).size).toBe(6);
   });
 
+  test('wait while the room is lost, and do not pile up', async () => {
+    await addTimer('A', { interval: 5 });
+    await addTimer('B', { interval: 7 });
+    const control = (path: string, body: object): Promise<Response> =>
+      fetch(`http://127.0.0.1:${String(standin.httpPort)}/control/${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    await control('refuse', { seconds: 60 });
+    await control('drop', { name: 'gully' });
+    await until(() => (gully.connection.open ? undefined : true), 'the loss');
+    await pass(60);
+    expect(fired).toEqual([]);
+    await control('refuse', { seconds: 0 });
+    await gully.http.post('/api/connection/try').expect(200);
+    await gully.entered();
+    await timing().look();
+    expect(titles()).toEqual(['A']);
+    await pass(4);
+    expect(titles()).toEqual(['A', 'B']);
+    await gully.said('B');
+  });
+
   test('count what viewers write, and neither the bot nor other bots', async () => {
     const { id } = await addTimer('Lines', { interval: 1, lines: 3 });
     await gully.add({ text: 'an answer' });

@@ -5,10 +5,11 @@ import { useMemo } from 'react';
 import { breathingQuery, rateQuery } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { ForecastChart, type Lane } from './forecast-chart.js';
-import { chosenRate, type OpenTimer } from './kind.js';
+import { asForecast, type OpenTimer, type Standings } from './as-forecast.js';
+import { chosenRate } from './kind.js';
 import { rateAt, placeOf } from './rate-scale.js';
 import { useForecast } from './use-forecast.js';
-import { asForecast, useStandings, type Standings } from './use-standing.js';
+import { useStandings } from './use-standing.js';
 
 const SPAN_MS = 3 * 3_600_000;
 /** What is drawn stands still for so long, if nothing is changed by hand. */

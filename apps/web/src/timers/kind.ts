@@ -6,6 +6,7 @@ import { answerOf, api, timerAsSent, type Timer } from '../api/index.js';
 import { placesIn, type Kind, type Parts } from '../editing/index.js';
 import { timersQuery } from '../live/index.js';
 import { createStore, draftsOf } from '../ui/index.js';
+import type { OpenTimer } from './as-forecast.js';
 
 const blank = (): TimerBody => structuredClone(BLANK_TIMER);
 
@@ -17,11 +18,7 @@ export const drafts = draftsOf<TimerBody>({
   differ: (a, b) => JSON.stringify(a) !== JSON.stringify(b),
 });
 
-/** The timer in the editor as it stands there, for the rehearsal to have in force. */
-export interface OpenTimer extends TimerBody {
-  /** undefined for a new one */
-  readonly id?: string | undefined;
-}
+/** The timer that is open in the editor, if one is. */
 export const openTimer = createStore<OpenTimer | undefined>(undefined);
 
 /** Lines a minute the forecast is made for; undefined for as measured. */

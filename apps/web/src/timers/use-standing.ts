@@ -1,16 +1,10 @@
 import { OFFLINE } from '@gully/core/stream';
-import { newState, wentLive, type Moment, type Said, type Timed } from '@gully/core/timers';
+import { newState } from '@gully/core/timers';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { channelQuery, connectionQuery, standingQuery, streamQuery, timersQuery } from '../live/index.js';
 import { useNow } from '../ui/index.js';
-import type { OpenTimer } from './kind.js';
-
-export interface Standings {
-  readonly timed: readonly Timed[];
-  readonly said: readonly Said[];
-  readonly moment: Moment;
-}
+import type { Standings } from './as-forecast.js';
 
 /**
  * The timers as they stand now, told by core from what the server said last and the time
@@ -47,32 +41,4 @@ export function useStandings(every: number): Standings | undefined {
       },
     };
   }, [timers, standing, dataUpdatedAt, stream, connection, channel, now]);
-}
-
-const NEW_TIMER = 'draft-timer';
-
-/** The timers as they would be with what is edited in force, and live: a forecast of an evening with nobody on air says nothing. */
-export function asForecast({ timed, said, moment }: Standings, open: OpenTimer | undefined): Standings {
-  const others = timed.filter(({ timer }) => timer.id !== open?.id);
-  const saved = timed.find(({ timer }) => timer.id === open?.id);
-  const edited =
-    open === undefined
-      ? []
-      : [
-          {
-            timer: { ...open, id: open.id ?? NEW_TIMER, name: open.name || 'This timer' },
-            state: saved?.state ?? newState(moment.running),
-          },
-        ];
-  const all = [...others, ...edited];
-  if (moment.stream.live) return { timed: all, said, moment: { ...moment, connected: true } };
-  return {
-    timed: all.map((each) => ({ ...each, state: wentLive(each.state, moment.running) })),
-    said,
-    moment: {
-      ...moment,
-      connected: true,
-      stream: { ...moment.stream, live: true, liveSince: moment.at },
-    },
-  };
 }
