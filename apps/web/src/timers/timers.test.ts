@@ -1,9 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { checkNamedRoutine } from '@gully/core/routines';
 import { OFFLINE } from '@gully/core/stream';
 import { BLANK_TIMER, checkTimer, newState } from '@gully/core/timers';
 import fc from 'fast-check';
-import { ROUTINE_STARTERS } from '../routines/starters.js';
 import { placeOf, rateAt } from './rate-scale.js';
 import { TIMER_STARTERS } from './starters.js';
 import { asForecast, type Standings } from './as-forecast.js';
@@ -65,6 +63,4 @@ describe('a forecast', () => {
 
 test('every starter could be saved as it is', () => {
   for (const { body } of TIMER_STARTERS) expect([body.name, checkTimer(body, [])]).toEqual([body.name, {}]);
-  for (const { body } of ROUTINE_STARTERS)
-    expect([body.name, checkNamedRoutine(body, [])]).toEqual([body.name, {}]);
 });
