@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { routineOf, type EventTrigger, type Step } from '@gully/core/routines';
+import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 
@@ -85,6 +86,21 @@ describe('events', () => {
     await gully.type('oxbowkid', '!who');
     await gully.said('guide: nobody');
     expect(await ownLines()).toEqual(['lit', 'guide: quillrush', 'out', 'lit', 'guide: nobody']);
+  });
+
+  test('a stream that began while Gully was away starts its routine, and every wait of a timer', async () => {
+    await gully.addRoutine('Lit', [say('lit')], { triggers: [on('live')] });
+    const body = { ...BLANK_TIMER, name: 'First', texts: ['first'], lines: 0, first: 0 };
+    await gully.http.post('/api/timers').send(body).expect(201);
+    await gully.stop();
+    await control('stream', { live: true });
+    gully = await Gully.inRoom(standin, folder);
+    await gully.said('lit');
+    await gully.said('first');
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    await gully.type('pebblewren', 'still here');
+    expect((await ownLines()).sort()).toEqual(['first', 'lit']);
   });
 
   test('what comes while the chat room is lost runs at once, and is said on return', async () => {

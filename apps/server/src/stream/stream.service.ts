@@ -31,7 +31,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   private readonly followers: ((turn: StreamTurn) => void)[] = [];
   /** when the platform last told of going live or offline by an event; an older one came late */
   private lastTurn = 0;
-  /** a turn seen while starting, before anybody listened */
+  /** a turn seen while starting, before anybody listened; all who follow from then on are told */
   private untold: StreamTurn | undefined;
 
   constructor(
@@ -64,7 +64,6 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   follow(follower: (turn: StreamTurn) => void): void {
     this.followers.push(follower);
     if (this.untold !== undefined) follower(this.untold);
-    this.untold = undefined;
   }
 
   /**
@@ -123,7 +122,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     // A stream that began long before Gully did is not news.
     const fresh = next.liveSince === undefined || Date.now() - next.liveSince <= FRESH_MS;
     const turn: StreamTurn = { to: next.live ? 'live' : 'offline', fresh };
-    if (this.followers.length === 0) this.untold = turn;
+    this.untold = this.followers.length === 0 ? turn : undefined;
     for (const follower of this.followers) follower(turn);
   }
 }

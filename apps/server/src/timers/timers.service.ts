@@ -92,7 +92,7 @@ export class TimersService {
 
   private async save(timer: StoredTimer, verb: string): Promise<StoredTimer> {
     const others = this.store.all().filter(({ id }) => id !== timer.id);
-    const fields = checkTimer(timer, others, this.targets.now());
+    const fields = checkTimer(timer, others, this.targets.around(timer));
     const words = Object.values(fields);
     if (words.length > 0)
       throw new Problem(422, 'The timer is not saved', `${words.join('. ')}. Your draft is kept.`, {

@@ -112,11 +112,14 @@ export class TimersStore implements OnModuleInit {
   /** Why it cannot fire as it is. */
   faultOf(timer: StoredTimer): string | undefined {
     return (
-      timer.unreadable ?? runsFault(timer, this.targets.now()) ?? this.preparedOf(timer)?.fault ?? undefined
+      timer.unreadable ??
+      runsFault(timer, this.targets.around(timer)) ??
+      this.preparedOf(timer)?.fault ??
+      undefined
     );
   }
   timed(): Timed[] {
-    return this.all().map((timer) => ({
+    return [...this.stored.values()].map((timer) => ({
       timer,
       state: this.stateOf(timer.id),
       fault: this.faultOf(timer),
