@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { BLANK_ROUTINE, routineOf, type Step } from '@gully/core/routines';
 import { expect, openCommands, test, type Page } from './test-support/world.js';
 
 const live = (page: Page) => page.getByRole('log', { name: 'Live chat' });
@@ -321,4 +322,28 @@ test('a stored word per viewer is asked once, told, changed and erased, from cha
     await expect(said).toHaveCount(n + 1);
     await expect(said.last()).toContainText(answer);
   }
+});
+
+test('two windows on one routine: the second to save is shown both, and loses nothing', async ({
+  page,
+  world,
+}) => {
+  const steps: Step[] = [{ kind: 'say', id: 's', texts: ['Dry tonight.'], order: 'turn' }];
+  const id = await world.addRoutine('Weather', steps);
+  await page.goto(`${world.address}/prepare/routines/${id}`);
+  await page.getByLabel('Name', { exact: true }).fill('Cave weather');
+  const answer = await page.request.put(`${world.address}/api/routines/${id}`, {
+    data: { ...BLANK_ROUTINE, name: 'Weather below', routine: routineOf(steps), version: 1 },
+  });
+  expect(answer.status()).toBe(200);
+  const notice = page.getByRole('alert', { name: 'Saved somewhere else while you were editing' });
+  await expect(notice.getByText('Weather below')).toBeVisible();
+  await expect(notice.getByText('Cave weather')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(notice).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Cave weather');
+  await notice.getByRole('button', { name: 'Save my draft over it' }).click();
+  await expect(page.getByText('Saved Cave weather')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Weather below');
 });
