@@ -60,7 +60,7 @@ export class Performer {
     }
   }
 
-  private do(asked: AskEffect): Promise<string | undefined> | string | undefined {
+  private do(asked: AskEffect): Promise<string | undefined> {
     switch (asked.kind) {
       case 'clear':
         return this.clear();

@@ -16,8 +16,8 @@ export class TimingController {
   @Post(':id/hold')
   @HttpCode(204)
   @ApiNoContentResponse()
-  hold(@Param('id') id: string, @Body() { held }: HoldDto): void {
-    this.timing.hold(this.timers.require(id).id, held);
+  hold(@Param('id') id: string, @Body() { held }: HoldDto): Promise<void> {
+    return this.timing.hold(this.timers.require(id).id, held);
   }
 
   @Post(':id/fire')

@@ -211,6 +211,9 @@ describe('timers', () => {
       return runs.find(({ ended, words }) => ended === 'failed' && words.includes('no timer called nothing'));
     }, 'the refusal');
     expect(none.outcome).toBe('ran');
+    // A hold is on disk at once; counts alone may wait.
+    const kept = await gully.source.query<{ state: string }[]>('SELECT state FROM timer_states');
+    expect(kept.map(({ state }) => JSON.parse(state) as unknown)).toMatchObject([{ held: true }]);
     await gully.type('brackenfold', '!release ROPE rules', ['moderator']);
     await gully.said('ROPE rules goes on.');
     await timing().look();
@@ -301,11 +304,11 @@ describe('the API of timers', () => {
       .put(`/api/timers/${id}`)
       .send({ ...body, version })
       .expect(200);
-    const late = await gully.http
+    const second = await gully.http
       .put(`/api/timers/${id}`)
       .send({ ...body, texts: ['late'], version })
       .expect(409);
-    expect(late.body).toMatchObject({ current: { version: 2, texts: ['mind the step'] } });
+    expect(second.body).toMatchObject({ current: { version: 2, texts: ['mind the step'] } });
     const back = await gully.http.post(`/api/timers/${id}/step-back`).send({ version: 2 }).expect(200);
     expect(back.body).toMatchObject({ texts: ['Rope rules'], version: 3 });
     await gully.http.delete(`/api/timers/${id}`).expect(204);
@@ -316,6 +319,12 @@ describe('the API of timers', () => {
     expect((await gully.http.get('/api/timers')).body).toMatchObject([
       { id, texts: ['Rope rules'], version: 4 },
     ]);
+    await room(60, 4);
+    const late = await gully.http
+      .put('/api/timers/breathing-room')
+      .send({ value: { seconds: 30, most: 4 }, version: 0 })
+      .expect(409);
+    expect(late.body).toMatchObject({ current: { value: { seconds: 60, most: 4 }, version: 1 } });
     await gully.http
       .put('/api/timers/breathing-room')
       .send({ value: { seconds: -1, most: 5 }, version: 0 })

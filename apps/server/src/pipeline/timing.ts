@@ -169,8 +169,8 @@ export class Timing implements OnModuleDestroy {
   }
 
   /** Holds a timer for this stream, or lets it go on. */
-  hold(id: string, held: boolean): void {
-    this.store.hold(id, held);
+  async hold(id: string, held: boolean): Promise<void> {
+    await this.store.hold(id, held);
     this.news.publish('timers', { at: this.clock.now() });
     this.soon();
   }
@@ -183,11 +183,11 @@ export class Timing implements OnModuleDestroy {
   }
 
   /** What a step asks of a timer, by its name. @returns why it could not be, or undefined */
-  act(does: 'hold' | 'go-on' | 'fire', name: string): string | undefined {
+  async act(does: 'hold' | 'go-on' | 'fire', name: string): Promise<string | undefined> {
     const timer = this.store.all().find((each) => foldName(each.name) === foldName(name.trim()));
     if (timer === undefined) return `there is no timer called ${name}`;
     if (does !== 'fire') {
-      this.hold(timer.id, does === 'hold');
+      await this.hold(timer.id, does === 'hold');
       return undefined;
     }
     const fault = this.fireFault(timer.id);

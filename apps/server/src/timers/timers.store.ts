@@ -159,9 +159,13 @@ export class TimersStore implements OnModuleInit {
     this.keepSoon();
   }
 
-  hold(id: string, held: boolean): void {
-    this.states.set(id, { ...this.stateOf(id), held });
-    this.keepSoon();
+  /** Holds a timer or lets it go on; on disk before it is answered, since a person asked for it. */
+  async hold(id: string, held: boolean): Promise<void> {
+    const state = { ...this.stateOf(id), held };
+    this.states.set(id, state);
+    await this.database.write((manager) =>
+      manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(state) }),
+    );
   }
 
   /** Takes a firing into account at once; `write` brings it to disk. */

@@ -206,7 +206,7 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
           {item.state === 'different' && (
             <button
               type="button"
-              className="why"
+              className="why ml-1.5"
               aria-expanded={shown}
               onClick={() => {
                 setShown(!shown);

@@ -33,6 +33,7 @@ export function BlankControl({ blank, value, place, draft, onChange }: BlankCont
           draft={draft}
           fault={faultOf(place)}
           said={false}
+          example={blank.example}
           onChange={onChange}
         />
       );

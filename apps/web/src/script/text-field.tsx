@@ -35,6 +35,8 @@ interface TextFieldProps {
   readonly onChange: (value: string) => void;
   /** `Ctrl Space` in the text asks for the reference of all values */
   readonly onShowValues: () => void;
+  /** what stands there while it is empty */
+  readonly example?: string | undefined;
 }
 
 /** What the field looks at while one types; it changes without the field being made anew. */
@@ -89,6 +91,7 @@ function LiveField({
   known,
   onChange,
   onShowValues,
+  example = 'What the bot says. { inserts a value',
   focus,
 }: TextFieldProps & { readonly focus: boolean }) {
   const place = useRef<HTMLDivElement>(null);
@@ -123,7 +126,7 @@ function LiveField({
         keymap.of([...standardKeymap, ...historyKeymap]),
         EditorView.lineWrapping,
         attributes.of(EditorView.contentAttributes.of({ 'aria-label': label })),
-        placeholder('What the bot says. { inserts a value'),
+        placeholder(example),
         tooltips({ position: 'fixed', parent: document.body }),
         autocompletion({
           override: [(context) => offerValues(context, around.current.known)],

@@ -81,6 +81,7 @@ interface OneTextProps {
   readonly onRemove?: (() => void) | undefined;
   /** false for what is not said, but stored, written or sent */
   readonly said?: boolean;
+  readonly example?: string;
 }
 
 /** A text of a step that is not said. */
@@ -98,6 +99,7 @@ function OneLine({
   onChange,
   onRemove,
   said = true,
+  example,
   scope,
   onShowValues,
 }: OneTextProps & About) {
@@ -117,6 +119,7 @@ function OneLine({
             known={scope.known}
             onChange={onChange}
             onShowValues={onShowValues}
+            example={example}
           />
         </div>
         {/* One of many that holds no value shows what it says by itself. */}

@@ -12,6 +12,7 @@ import {
   newState,
   paceInWords,
   saidAfter,
+  standingInWords,
   standingOf,
   tick,
   waitOf,
@@ -251,4 +252,18 @@ describe('a timer that is saved', () => {
       'about every 10 min; in a quiet room never',
     );
   });
+});
+
+test.each<[number, number, number, Partial<Timed['state']>, Partial<Moment>, string]>([
+  [20, 10, 3, {}, { running: 16 * MINUTE }, 'in 4 min, and 3 of 10 lines'],
+  [20, 0, 0, {}, { running: 16 * MINUTE }, 'in 4 min'],
+  [20, 0, 0, {}, { running: 20 * MINUTE - 12_400 }, 'in 13 s'],
+  [20, 10, 3, {}, { running: 25 * MINUTE }, '3 of 10 lines'],
+  [20, 10, 12, {}, { running: 25 * MINUTE }, 'next, after breathing room'],
+  [20, 10, 12, { held: true }, { running: 25 * MINUTE }, 'held for this stream'],
+  [20, 10, 12, {}, { running: 25 * MINUTE, stream: OFFLINE }, 'only when live: offline'],
+])('every %i min, %i lines, %i counted, %j, %j', (interval, lines, counts, state, moment, words) => {
+  const kept = timed('t', { interval, lines }, { ...newState(0), lines: counts, ...state });
+  const standing = standingOf(kept, momentAt(0, moment));
+  expect(standingInWords(standing, lines, counts)).toBe(words);
 });
