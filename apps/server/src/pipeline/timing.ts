@@ -80,7 +80,7 @@ export class Timing implements OnModuleDestroy {
 
   /** Viewers wrote so many lines. */
   heard(lines: number): void {
-    if (lines === 0) return;
+    if (lines === 0 || this.store.isEmpty) return;
     this.store.count(lines);
     this.tellLater();
     this.soon();

@@ -96,6 +96,10 @@ export class TimersStore implements OnModuleInit {
     return this.saidLately;
   }
 
+  get isEmpty(): boolean {
+    return this.stored.size === 0;
+  }
+
   all(): StoredTimer[] {
     return [...this.stored.values()].sort((a, b) => a.name.localeCompare(b.name));
   }
