@@ -21,7 +21,7 @@ import {
 
 /** What events are called: this, and one of the names behind it. */
 export const TYPE_PREFIX = 'gully.example.';
-export const TYPES = [
+export const EVENT_TYPES = [
   'follow',
   'subscribed',
   'renewed',
@@ -32,7 +32,7 @@ export const TYPES = [
   'live',
   'offline',
 ] as const;
-export type EventType = (typeof TYPES)[number];
+export type EventType = (typeof EVENT_TYPES)[number];
 
 export class EventPerson {
   @Matches(/^\S{1,50}$/u, { message: 'name is one word of at most 50 characters' }) name!: string;
@@ -55,7 +55,7 @@ export class CloudEvent {
   @IsIn(['1.0']) specversion!: string;
   @IsString() @Length(1, 200) id!: string;
   @IsString() @Length(1, 500) source!: string;
-  @IsIn(TYPES.map((type) => TYPE_PREFIX + type)) type!: string;
+  @IsIn(EVENT_TYPES.map((type) => TYPE_PREFIX + type)) type!: string;
   @IsOptional() @IsDateString() time?: string;
   @IsDefined() @ValidateNested() @Type(() => EventData) data!: EventData;
 }

@@ -1,1 +1,2 @@
 export { EventsModule } from './events.module.js';
+export { EVENT_TYPES } from './cloud-event.js';

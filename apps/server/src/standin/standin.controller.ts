@@ -23,6 +23,7 @@ import {
 import { Problem } from '../problem/index.js';
 import { StreamService } from '../stream/index.js';
 import { StandinService } from './standin.service.js';
+import { EVENT_TYPES } from '../events/index.js';
 
 class SayAsDto {
   @ApiProperty()
@@ -54,18 +55,6 @@ class StreamChangeDto {
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 140) title?: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 80) category?: string;
 }
-
-const EVENT_TYPES = [
-  'follow',
-  'subscribed',
-  'renewed',
-  'gifted',
-  'raid',
-  'tip',
-  'cheer',
-  'live',
-  'offline',
-] as const;
 
 class RaiseDto {
   @ApiProperty({ enum: EVENT_TYPES }) @IsIn(EVENT_TYPES) type!: (typeof EVENT_TYPES)[number];
