@@ -6,8 +6,9 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   retries: 0,
-  timeout: 45_000,
-  expect: { timeout: 10_000 },
+  // A whole story starts its own server and stand-in; on a machine that is busy it takes three times as long.
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
