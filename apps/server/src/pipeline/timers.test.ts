@@ -124,6 +124,27 @@ describe('timers', () => {
     expect(titles()).toEqual(['A', 'B']);
   });
 
+  test('in a silent room keep the time that passed, over a power cut too; one put back begins anew', async () => {
+    const { id } = await addTimer('Gone', { interval: 20 });
+    await addTimer('A', { interval: 20 });
+    await pass(15);
+    await gully.http.delete(`/api/timers/${id}`).expect(204);
+    // What a power cut would leave: the clock as it is on disk.
+    const before = gully.app.get(TimersStore).running;
+    await until(async () => {
+      const [row] = await gully.source.query<{ running: number }[]>('SELECT running FROM timer_clock');
+      return row !== undefined && row.running >= before ? true : undefined;
+    }, 'the clock on disk');
+    const { ahead } = gully.app.get(TimersClock);
+    await gully.stop();
+    await start(ahead + 600 * MINUTE);
+    await gully.http.post(`/api/timers/${id}/restore`).expect(200);
+    await pass(6);
+    expect(titles()).toEqual(['A']);
+    await pass(15);
+    expect(titles()).toEqual(['A', 'Gone']);
+  });
+
   test('that were due together while away come one after the other', async () => {
     await room(120, 3);
     for (let n = 0; n < 6; n += 1)

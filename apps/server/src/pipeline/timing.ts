@@ -1,4 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import type { StepOf } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import {
   decideTimers,
@@ -107,6 +108,8 @@ export class Timing implements OnModuleDestroy {
   private async lookOnce(): Promise<void> {
     for (;;) {
       if (this.live) this.store.liveAt = this.clock.now();
+      // In a silent room too the time that passes is kept: a power cut would else take it back.
+      if (!this.store.isEmpty) this.store.keepSoon();
       const { fires, lookIn } = this.due();
       if (fires === undefined) {
         this.later(lookIn ?? LOOK_MS);
@@ -183,7 +186,7 @@ export class Timing implements OnModuleDestroy {
   }
 
   /** What a step asks of a timer, by its name. @returns why it could not be, or undefined */
-  async act(does: 'hold' | 'go-on' | 'fire', name: string): Promise<string | undefined> {
+  async act(does: StepOf<'timer'>['does'], name: string): Promise<string | undefined> {
     const timer = this.store.all().find((each) => foldName(each.name) === foldName(name.trim()));
     if (timer === undefined) return `there is no timer called ${name}`;
     if (does !== 'fire') {

@@ -76,10 +76,14 @@ export class TimersStore implements OnModuleInit {
       this.saidLately = JSON.parse(kept.said) as Said[];
       this.liveAt = kept.liveAt;
     }
-    for (const { timerId, state } of await read.find(TimerStateRow))
-      this.states.set(timerId, { ...newState(this.running), ...(JSON.parse(state) as object) });
     const rows = await read.findBy(TimerRow, { deletedAt: IsNull() });
     this.stored.clear();
+    this.states.clear();
+    // One that is put back later begins its wait then, so what is kept of deleted ones is passed over.
+    const ids = new Set(rows.map(({ id }) => id));
+    for (const { timerId, state } of await read.find(TimerStateRow))
+      if (ids.has(timerId))
+        this.states.set(timerId, { ...newState(this.running), ...(JSON.parse(state) as object) });
     this.put(rows.map(readTimer));
   }
 
@@ -115,12 +119,7 @@ export class TimersStore implements OnModuleInit {
   }
   /** Why it cannot fire as it is. */
   faultOf(timer: StoredTimer): string | undefined {
-    return (
-      timer.unreadable ??
-      runsFault(timer, this.targets.around(timer)) ??
-      this.preparedOf(timer)?.fault ??
-      undefined
-    );
+    return timer.unreadable ?? runsFault(timer, this.targets.around(timer)) ?? this.preparedOf(timer)?.fault;
   }
   timed(): Timed[] {
     return [...this.stored.values()].map((timer) => ({
@@ -165,11 +164,13 @@ export class TimersStore implements OnModuleInit {
 
   /** Holds a timer or lets it go on; on disk before it is answered, since a person asked for it. */
   async hold(id: string, held: boolean): Promise<void> {
-    const state = { ...this.stateOf(id), held };
-    this.states.set(id, state);
-    await this.database.write((manager) =>
-      manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(state) }),
-    );
+    await this.database.write(async (manager) => {
+      const state = JSON.stringify({ ...this.stateOf(id), held });
+      await manager.save(TimerStateRow, { timerId: id, state });
+      // A state means nothing without the clock it is told by.
+      await this.writeClock(manager);
+    });
+    this.states.set(id, { ...this.stateOf(id), held });
   }
 
   /** Takes a firing into account at once; `write` brings it to disk. */
@@ -190,6 +191,7 @@ export class TimersStore implements OnModuleInit {
     await manager.save(TimerClockRow, { id: 1, running, at, liveAt, said: JSON.stringify(saidLately) });
   }
 
+  /** Has what was counted, and the time that has passed, written before long. */
   keepSoon(): void {
     this.timer ??= setTimeout(() => void this.keep(), KEEP_MS).unref();
   }

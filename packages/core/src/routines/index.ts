@@ -83,7 +83,6 @@ export {
   sayOnly,
   STEPS_LIMIT,
   TEXTS_LIMIT,
-  TIMER_ACTS,
   WAIT_LIMIT,
   WHILE_RUNNING,
   type Branch,
