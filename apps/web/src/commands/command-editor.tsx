@@ -11,7 +11,7 @@ import {
   useEditing,
 } from '../editing/index.js';
 import { usePrefix } from '../live/index.js';
-import { Running, Script, ScriptTitle, useScope, ValueReference } from '../script/index.js';
+import { RoutineScript, useScope, ValueReference } from '../script/index.js';
 import { NEW } from '../ui/index.js';
 import { EditorHead, Names } from './editor-head.js';
 import { GroupBlank } from './group-blank.js';
@@ -98,22 +98,14 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
             />
           </span>
         </div>
-        <ScriptTitle onShowValues={showValues} />
-        <Script
-          steps={body.routine.steps}
-          saved={base.routine.steps}
+        <RoutineScript
+          routine={body.routine}
+          saved={base.routine}
           scope={scope}
           faultOf={faultOf}
           onShowValues={showValues}
-          onChange={(steps) => {
-            change({ routine: { ...body.routine, steps } });
-          }}
-        />
-        <Running
-          routine={body.routine}
-          saved={base.routine}
-          onChange={(part) => {
-            change({ routine: { ...body.routine, ...part } });
+          onChange={(routine) => {
+            change({ routine });
           }}
         />
         {saved !== undefined && (

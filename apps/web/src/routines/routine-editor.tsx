@@ -11,7 +11,7 @@ import {
   Refusals,
   useEditing,
 } from '../editing/index.js';
-import { Running, Script, ScriptTitle, useScope, ValueReference, WhenBlank } from '../script/index.js';
+import { RoutineScript, useScope, ValueReference, WhenBlank } from '../script/index.js';
 import { ago, exact, Fault, NEW, useNow } from '../ui/index.js';
 import { openRoutine, ROUTINE } from './kind.js';
 import { Triggers } from './triggers.js';
@@ -99,22 +99,14 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
             />
           </span>
         </div>
-        <ScriptTitle onShowValues={showValues} />
-        <Script
-          steps={body.routine.steps}
-          saved={base.routine.steps}
+        <RoutineScript
+          routine={body.routine}
+          saved={base.routine}
           scope={scope}
           faultOf={faultOf}
           onShowValues={showValues}
-          onChange={(steps) => {
-            change({ routine: { ...body.routine, steps } });
-          }}
-        />
-        <Running
-          routine={body.routine}
-          saved={base.routine}
-          onChange={(part) => {
-            change({ routine: { ...body.routine, ...part } });
+          onChange={(routine) => {
+            change({ routine });
           }}
         />
         {saved !== undefined && (

@@ -1,7 +1,5 @@
 export { usePersona, type Persona } from './persona.js';
-export { Running } from './running.js';
-export { ScriptTitle } from './script-title.js';
-export { Script } from './script.js';
+export { RoutineScript } from './routine-script.js';
 export { useScope, type Started } from './scope.js';
 export { TextField } from './text-field.js';
 export { OneText, Texts } from './texts-blank.js';
