@@ -1,21 +1,24 @@
 import { expect, openCommands, test } from './test-support/world.js';
 
-test('a page that lost the server comes back by itself and has missed nothing', async ({ page, world }) => {
-  await openCommands(page, world);
-  const chat = page.getByRole('log', { name: 'Live chat' });
-  await world.type('siltlark', 'evening all');
-  await expect(chat.getByText('evening all')).toBeVisible();
-  // Asked for whole, lines are written first; unwritten ones, a quarter of a second's, go with a power cut.
-  await page.request.get(`${world.address}/api/chat/lines?limit=500`);
-  await world.stopServer('SIGKILL');
-  await expect(page.getByText('Gully does not answer')).toBeVisible();
-  await world.startServer();
-  await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
-  await world.type('siltlark', 'did I miss the lake');
-  await world.add('lake', 'nobody has stood at it yet');
-  await expect(chat.getByText('did I miss the lake')).toHaveCount(1);
-  await expect(chat.getByText('evening all')).toHaveCount(1);
-  await expect(page.getByRole('link', { name: /!lake/ })).toBeVisible();
+test.describe('over a power cut', () => {
+  test.use({ apart: true });
+  test('a page that lost the server comes back by itself and has missed nothing', async ({ page, world }) => {
+    await openCommands(page, world);
+    const chat = page.getByRole('log', { name: 'Live chat' });
+    await world.type('siltlark', 'evening all');
+    await expect(chat.getByText('evening all')).toBeVisible();
+    // Asked for whole, lines are written first; unwritten ones, a quarter of a second's, go with a power cut.
+    await page.request.get(`${world.address}/api/chat/lines?limit=500`);
+    await world.cutPower();
+    await expect(page.getByText('Gully does not answer')).toBeVisible();
+    await world.startServer();
+    await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
+    await world.type('siltlark', 'did I miss the lake');
+    await world.add('lake', 'nobody has stood at it yet');
+    await expect(chat.getByText('did I miss the lake')).toHaveCount(1);
+    await expect(chat.getByText('evening all')).toHaveCount(1);
+    await expect(page.getByRole('link', { name: /!lake/ })).toBeVisible();
+  });
 });
 
 test('chat follows what arrives, stands still while one reads, and goes back to older lines', async ({

@@ -23,6 +23,7 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await page.keyboard.press('g');
   await page.keyboard.press('p');
   await expect(page).toHaveURL(/\/prepare\/commands$/);
+  await expect(page.getByRole('heading', { name: 'Commands', exact: true })).toBeVisible();
   await page.keyboard.press('n');
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.keyboard.type('!hail');

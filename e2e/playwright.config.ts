@@ -2,6 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  // What is built needs no more building.
+  build: { external: ['**/dist/**'] },
   outputDir: '../test-results/pages',
   fullyParallel: true,
   workers: 2,
@@ -12,7 +14,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     reducedMotion: 'reduce',
-    trace: 'retain-on-failure',
+    trace: process.env.TRACE === undefined ? 'off' : 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       // Without these, a browser in a closed network spends its time on refused look-ups.

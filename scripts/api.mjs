@@ -6,7 +6,8 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build } from './build.mjs';
+import { buildDescription } from './build.mjs';
+import { install } from './install.mjs';
 import { must, ROOT } from './run.mjs';
 
 const check = process.argv.includes('--check');
@@ -14,8 +15,9 @@ const KEPT = [join(ROOT, 'apps/server/openapi.json'), join(ROOT, 'apps/web/src/a
 const folder = mkdtempSync(join(tmpdir(), 'gully-api-'));
 const [description, types] = check ? [join(folder, 'openapi.json'), join(folder, 'schema.d.ts')] : KEPT;
 
-await build();
-await must(process.execPath, ['apps/server/dist/openapi.js', description]);
+await install('all');
+await buildDescription();
+await must(process.execPath, ['apps/server/dist-api/describe.js', description]);
 await must(process.execPath, [
   'node_modules/openapi-typescript/bin/cli.js',
   description,

@@ -40,8 +40,8 @@ try {
   const controlPort = await freePort(httpPort + 1);
   // Events are signed, as they would be by a real platform.
   const secret = `whsec_${randomBytes(24).toString('base64')}`;
-  await must(process.execPath, [
-    'apps/server/dist/demo/main.js',
+  const seeded = must(process.execPath, [
+    'apps/server/dist/demo.js',
     data,
     `http://127.0.0.1:${controlPort}/board`,
   ]);
@@ -59,6 +59,7 @@ try {
     /^\{"irc"/,
   );
   children.push(standin.child);
+  await seeded;
   const server = await start(
     ['apps/server/dist/main.js'],
     {

@@ -1,20 +1,17 @@
 // @ts-check
 /** `npm run dev`: the demo, rebuilt and restarted on change; pages by Vite with reload in place. */
 import { spawn } from 'node:child_process';
-import { build } from './build.mjs';
+import { watch } from 'node:fs';
+import { build, programs } from './build.mjs';
 import { freePort, must, ROOT, start } from './run.mjs';
 
 await build();
 const data = `${ROOT}/data/dev`;
-await must(process.execPath, ['apps/server/dist/demo/main.js', data]);
+await must(process.execPath, ['apps/server/dist/demo.js', data]);
 const ircPort = await freePort(6667);
 const controlPort = await freePort(4701);
 const serverPort = await freePort(4710);
 const children = [
-  spawn(process.execPath, ['node_modules/typescript/bin/tsc', '-b', '--watch', '--preserveWatchOutput'], {
-    cwd: ROOT,
-    stdio: 'inherit',
-  }),
   (
     await start(
       ['apps/standin/dist/main.js'],
@@ -50,6 +47,14 @@ const children = [
     },
   ),
 ];
+// Node restarts the server when what it was built into changes.
+/** @type {NodeJS.Timeout | undefined} */
+let due;
+for (const folder of ['packages/core/src', 'apps/server/src'])
+  watch(`${ROOT}/${folder}`, { recursive: true }, () => {
+    clearTimeout(due);
+    due = setTimeout(() => void programs().catch((error) => console.error(String(error))), 200);
+  });
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {
     for (const child of children) child.kill('SIGTERM');

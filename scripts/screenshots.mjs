@@ -28,7 +28,7 @@ const standin = await start(
   /^\{"irc"/,
 );
 const ports = JSON.parse(standin.line);
-await must(process.execPath, ['apps/server/dist/demo/main.js', data, `http://127.0.0.1:${ports.http}/board`]);
+await must(process.execPath, ['apps/server/dist/demo.js', data, `http://127.0.0.1:${ports.http}/board`]);
 const server = await start(
   ['apps/server/dist/main.js'],
   {

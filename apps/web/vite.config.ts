@@ -1,13 +1,21 @@
+import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+/** The control room, what streaming software shows, and what viewers open are pages of their own. */
+const entry = (file: string): string => fileURLToPath(new URL(file, import.meta.url));
 const server = process.env.GULLY_SERVER_URL ?? 'http://127.0.0.1:4700';
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  // One machine, loopback: a second chunk would save nobody anything.
-  build: { chunkSizeWarningLimit: 1_500, target: 'es2023', modulePreload: { polyfill: false } },
+  build: {
+    target: 'es2023',
+    modulePreload: { polyfill: false },
+    // scripts/budget.mjs weighs each entry by it.
+    manifest: true,
+    rolldownOptions: { input: ['index.html', 'overlay.html', 'public.html'].map(entry) },
+  },
   server: {
     host: '127.0.0.1',
     // The server answers only pages of its own origin, so the proxy speaks as one.

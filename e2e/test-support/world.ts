@@ -1,8 +1,8 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
 import { BLANK_TIMER, type TimerBody } from '@gully/core/timers';
@@ -41,34 +41,56 @@ export function aCommand(
 /** What the stand-in signs its events with. */
 const SECRET = `whsec_${Buffer.from('a secret of twenty-four b').toString('base64')}`;
 
-interface Started {
-  readonly child: ChildProcess;
-  readonly line: string;
+/** In memory where the system offers that, so that stories do not wait for the disk. */
+const FOLDERS = existsSync('/dev/shm') ? '/dev/shm' : tmpdir();
+
+/** Builds of the programs, as modules and as programs. */
+const SERVER = 'apps/server/dist';
+const STANDIN = 'apps/standin/dist';
+
+interface Running {
+  readonly address: string;
+  stop(): Promise<void>;
+}
+interface Standin {
+  readonly ircPort: number;
+  readonly httpPort: number;
+  close(): Promise<void>;
 }
 
-/** Starts one of the built programs and waits until it says it is ready. */
-function start(script: string, env: Record<string, string>, ready: RegExp): Promise<Started> {
+const load = async <T>(file: string): Promise<T> => (await import(pathToFileURL(join(ROOT, file)).href)) as T;
+
+/** The server within the test's own process, which saves each story the time to load it. */
+async function serverHere(env: Record<string, string>): Promise<Running> {
+  const { startServer } = await load<{ startServer(env: Record<string, string>): Promise<Running> }>(
+    `${SERVER}/start.js`,
+  );
+  return startServer(env);
+}
+
+/** The server as a process of its own, which may be killed. */
+function serverApart(env: Record<string, string>): Promise<Running & { readonly child: ChildProcess }> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(ROOT, script)], {
+    const child = spawn(process.execPath, [join(ROOT, SERVER, 'main.js')], {
       env: { ...process.env, ...env },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     let output = '';
     const read = (chunk: Buffer): void => {
       output += chunk.toString();
-      const line = output.split('\n').find((each) => ready.test(each));
-      if (line !== undefined) resolve({ child, line });
+      const address = /^Gully is at (.*)$/mu.exec(output)?.[1];
+      if (address !== undefined) resolve({ child, address, stop: () => ended(child, 'SIGTERM') });
     };
     child.stdout.on('data', read);
     child.stderr.on('data', read);
     child.once('exit', (code) => {
-      reject(new Error(`${script} ended with ${String(code)}:\n${output}`));
+      reject(new Error(`the server ended with ${String(code)}:\n${output}`));
     });
   });
 }
 
-function end(child: ChildProcess | undefined, signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
-  if (child?.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
   return new Promise((resolve) => {
     child.once('exit', () => {
       resolve();
@@ -77,55 +99,67 @@ function end(child: ChildProcess | undefined, signal: NodeJS.Signals = 'SIGTERM'
   });
 }
 
-/** The whole of it as processes of their own: stand-in, server, database file. */
+/** The whole of it over real sockets: stand-in, server, database file. */
 export class World {
-  private standin: Started | undefined;
-  private server: Started | undefined;
+  private standin: Standin | undefined;
+  private server: (Running & { readonly child?: ChildProcess }) | undefined;
   private port = '0';
-  private readonly folder = mkdtempSync(join(tmpdir(), 'gully-e2e-'));
+  private readonly folder = mkdtempSync(join(FOLDERS, 'gully-e2e-'));
+
+  /** @param apart whether the server is a process of its own, so that its power can be cut */
+  constructor(private readonly apart: boolean) {}
 
   async start(): Promise<void> {
-    this.standin = await start(
-      'apps/standin/dist/main.js',
-      { STANDIN_IRC_PORT: '0', STANDIN_HTTP_PORT: '0' },
-      /^\{"irc"/u,
+    const { startStandin } = await load<{ startStandin(options: object): Promise<Standin> }>(
+      `${STANDIN}/standin.js`,
     );
+    this.standin = await startStandin({
+      ircPort: 0,
+      httpPort: 0,
+      channel: '#lanternhour',
+      streamer: 'odalys_tarn',
+      bot: 'gully',
+      seed: 2047,
+    });
     await this.startServer();
   }
 
   async startServer(): Promise<void> {
-    const { irc, http } = JSON.parse(this.standin?.line ?? '{}') as { irc: number; http: number };
-    this.server = await start(
-      'apps/server/dist/main.js',
-      {
-        GULLY_DATA_DIR: this.folder,
-        GULLY_HTTP_PORT: this.port,
-        GULLY_IRC_PORT: String(irc),
-        GULLY_STANDIN_URL: `http://127.0.0.1:${String(http)}`,
-        GULLY_STREAMER: 'odalys_tarn',
-        GULLY_EVENTS_SECRET: SECRET,
-        GULLY_WEBHOOK_ALLOW: `127.0.0.1:${String(http)}`,
-        GULLY_LOG: 'error',
-      },
-      /^Gully is at /u,
-    );
+    const env = {
+      GULLY_DATA_DIR: this.folder,
+      GULLY_HTTP_PORT: this.port,
+      GULLY_IRC_PORT: String(this.standin?.ircPort),
+      GULLY_STANDIN_URL: this.standinAddress,
+      GULLY_STREAMER: 'odalys_tarn',
+      GULLY_EVENTS_SECRET: SECRET,
+      GULLY_WEBHOOK_ALLOW: new URL(this.standinAddress).host,
+      GULLY_LOG: 'error',
+    };
+    this.server = await (this.apart ? serverApart(env) : serverHere(env));
     this.port = new URL(this.address).port;
     await this.control('events-to', { address: `${this.address}/events`, secret: SECRET });
     // What is typed before it is in the room, nobody hears.
     await expect
       .poll(async () => (await (await fetch(`${this.address}/api/connection`)).json()) as unknown, {
         timeout: 15_000,
+        intervals: [20],
       })
       .toMatchObject({ state: 'connected' });
   }
 
-  /** Ends the server, gently or as a power cut would. */
-  stopServer(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
-    return end(this.server?.child, signal);
+  stopServer(): Promise<void> {
+    return this.server?.stop() ?? Promise.resolve();
+  }
+
+  /** Ends the server as a power cut would. */
+  async cutPower(): Promise<void> {
+    if (this.server?.child === undefined)
+      throw new Error('only a server apart can be cut off: test.use({ apart: true })');
+    await ended(this.server.child, 'SIGKILL');
   }
 
   get address(): string {
-    return this.server?.line.replace('Gully is at ', '').trim() ?? '';
+    return this.server?.address ?? '';
   }
 
   async post(path: string, body: unknown): Promise<unknown> {
@@ -169,8 +203,7 @@ export class World {
   }
 
   get standinAddress(): string {
-    const { http } = JSON.parse(this.standin?.line ?? '{}') as { http: number };
-    return `http://127.0.0.1:${String(http)}`;
+    return `http://127.0.0.1:${String(this.standin?.httpPort)}`;
   }
 
   /** What the simulated board was sent, newest first. */
@@ -185,16 +218,16 @@ export class World {
 
   async end(): Promise<void> {
     await this.stopServer();
-    await end(this.standin?.child);
+    await this.standin?.close();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
 
 /** A test with a world of its own and a page that opened it. What the page complains of fails the test. */
-export const test = base.extend<{ world: World; complaints: string[] }>({
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the pattern to know what is needed
-  world: async ({}, use) => {
-    const world = new World();
+export const test = base.extend<{ apart: boolean; world: World; complaints: string[] }>({
+  apart: [false, { option: true }],
+  world: async ({ apart }, use) => {
+    const world = new World(apart);
     await world.start();
     await use(world);
     await world.end();

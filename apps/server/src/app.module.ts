@@ -14,6 +14,7 @@ import { RunsModule } from './runs/index.js';
 import { WebhooksModule } from './webhooks/index.js';
 import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
+import { JobQueue } from './queue/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
 import { RoutinesModule } from './routines/index.js';
@@ -34,10 +35,11 @@ class FoundationModule {
         { provide: Environment, useValue: environment },
         { provide: Database, useFactory: () => new Database(source) },
         { provide: LOG, useValue: log },
+        JobQueue,
         NewsService,
         NewsGateway,
       ],
-      exports: [Environment, Database, LOG, NewsService],
+      exports: [Environment, Database, JobQueue, LOG, NewsService],
     };
   }
 }

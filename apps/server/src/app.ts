@@ -2,11 +2,9 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
-import { stepSchemas } from '@gully/core/routines';
 import type { Environment } from './configuration/index.js';
 import { NestLog, type Log } from './log/index.js';
 import { LIST_BYTES } from './lists/index.js';
@@ -54,19 +52,4 @@ function servePages(app: NestExpressApplication): void {
     if (!isPage) next();
     else response.sendFile('index.html', { root: PAGES, headers: { 'cache-control': 'no-cache' } });
   });
-}
-
-/** The API’s description, from which the pages’ client is typed. */
-export function describeApi(app: NestExpressApplication): OpenAPIObject {
-  const description = new DocumentBuilder()
-    .setTitle('Gully')
-    .setVersion('1')
-    .setDescription('What Gully’s own pages use. Errors are application/problem+json.');
-  const document = SwaggerModule.createDocument(app, description.build());
-  // The shapes of steps come from core's registry, where a kind is added in one place.
-  const steps = stepSchemas('#/components/schemas') as NonNullable<OpenAPIObject['components']>['schemas'];
-  return {
-    ...document,
-    components: { ...document.components, schemas: { ...document.components?.schemas, ...steps } },
-  };
 }

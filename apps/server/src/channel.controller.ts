@@ -3,6 +3,7 @@ import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { SettingsService } from './settings/index.js';
 import { CONNECTION, ConnectionService } from './chat/index.js';
 import { channelName, Environment } from './configuration/index.js';
+import { Database } from './database/index.js';
 import { StandinService } from './standin/index.js';
 
 class ChannelDto {
@@ -16,7 +17,10 @@ class ChannelDto {
 }
 
 class HealthDto {
-  @ApiProperty() ok!: boolean;
+  @ApiProperty({ description: 'false while what happens cannot be written' }) ok!: boolean;
+  @ApiProperty({ description: 'what is wrong and what to do; empty when nothing is' }) words!: string;
+  @ApiProperty({ type: String, format: 'date-time', nullable: true, description: 'since when' })
+  since!: string | null;
 }
 
 @ApiTags('channel')
@@ -24,6 +28,7 @@ class HealthDto {
 export class ChannelController {
   constructor(
     private readonly environment: Environment,
+    private readonly database: Database,
     private readonly connection: ConnectionService,
     private readonly standin: StandinService,
     private readonly settings: SettingsService,
@@ -45,6 +50,21 @@ export class ChannelController {
   @Get('health')
   @ApiOkResponse({ type: HealthDto })
   health(): HealthDto {
-    return { ok: true };
+    const { failing, since, code } = this.database.health;
+    return {
+      ok: !failing,
+      words: failing ? writingWords(code) : '',
+      since: since === undefined ? null : new Date(since).toISOString(),
+    };
   }
+}
+
+/** Why nothing can be written, for a person. */
+function writingWords(code: string): string {
+  const kept = 'What was answered before is kept; chat is heard, and nothing new is stored.';
+  if (code.startsWith('SQLITE_FULL'))
+    return `The disk is full. ${kept} Free some space; it goes on by itself.`;
+  if (code.startsWith('SQLITE_READONLY'))
+    return `The data folder is read-only. ${kept} Let Gully write there; it goes on by itself.`;
+  return `The disk does not take what is written (${code}). ${kept}`;
 }

@@ -1,26 +1,11 @@
-import 'reflect-metadata';
-import { ConnectionService } from './chat/index.js';
-import { EnvironmentError, readEnvironment } from './configuration/index.js';
-import { DatabaseError, openDatabase } from './database/index.js';
-import { makeLog } from './log/index.js';
-import { makeApp } from './app.js';
+import { EnvironmentError } from './configuration/index.js';
+import { DatabaseError } from './database/index.js';
+import { startServer } from './start.js';
 
-/** Starts the server. Prints `Gully is at ADDRESS` once it answers. */
-async function main(): Promise<void> {
-  const environment = readEnvironment(process.env);
-  const log = makeLog(environment.GULLY_LOG, process.stdout.isTTY);
-  const source = await openDatabase(environment.GULLY_DATA_DIR);
-  const app = await makeApp(environment, source, log);
-  app.enableShutdownHooks(['SIGINT', 'SIGTERM']);
-  await app.listen(environment.GULLY_HTTP_PORT, environment.GULLY_HTTP_HOST);
-  app.get(ConnectionService).connect();
-  const url = new URL(await app.getUrl());
-  url.hostname = '127.0.0.1';
-  process.stdout.write(`Gully is at ${url.origin}\n`);
-}
-
+/** The server as a program. Prints `Gully is at ADDRESS` once it answers. */
 try {
-  await main();
+  const { address } = await startServer(process.env, ['SIGINT', 'SIGTERM']);
+  process.stdout.write(`Gully is at ${address}\n`);
 } catch (error) {
   process.stderr.write(`${startError(error)}\n`);
   process.exit(1);

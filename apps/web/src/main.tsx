@@ -1,48 +1,48 @@
 import './styles/index.css';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { StrictMode, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { OnAirPage } from './air/index.js';
-import { BundlesPage } from './bundles/index.js';
-import { CommandsPage } from './commands/index.js';
-import { CountersPage } from './counters/index.js';
+import { createBrowserRouter, Navigate, RouterProvider, type RouteObject } from 'react-router';
 import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
-import { ListsPage } from './lists/index.js';
 import { queryClient, startNews } from './live/index.js';
-import { OutputsPage } from './outputs/index.js';
-import { RoutinesPage } from './routines/index.js';
-import { TimersPage } from './timers/index.js';
-import { RunsPage } from './runs/index.js';
 import { startTheme } from './ui/index.js';
-import { ViewerPage, ViewersPage } from './viewers/index.js';
+
+/** A place whose code comes when it is first visited. */
+function at<K extends string>(
+  path: string,
+  name: K,
+  load: () => Promise<Readonly<Record<K, ComponentType>>>,
+): RouteObject {
+  return { path, lazy: async () => ({ Component: (await load())[name] }) };
+}
 
 const router = createBrowserRouter([
   {
     element: <Frame />,
     errorElement: <Fallen />,
+    HydrateFallback: () => null,
     children: [
       { path: '/', element: <Navigate to="/prepare/commands" replace /> },
       { path: '/prepare', element: <Navigate to="/prepare/commands" replace /> },
-      { path: '/prepare/commands/:id?', element: <CommandsPage /> },
-      { path: '/prepare/counters', element: <CountersPage /> },
-      { path: '/prepare/routines/:id?', element: <RoutinesPage /> },
-      { path: '/prepare/timers/:id?', element: <TimersPage /> },
-      { path: '/prepare/lists/:id?', element: <ListsPage /> },
-      { path: '/prepare/outputs', element: <OutputsPage /> },
-      { path: '/prepare/bundles', element: <BundlesPage /> },
-      { path: '/air', element: <OnAirPage /> },
+      at('/prepare/commands/:id?', 'CommandsPage', () => import('./commands/commands-page.js')),
+      at('/prepare/counters', 'CountersPage', () => import('./counters/counters-page.js')),
+      at('/prepare/routines/:id?', 'RoutinesPage', () => import('./routines/routines-page.js')),
+      at('/prepare/timers/:id?', 'TimersPage', () => import('./timers/timers-page.js')),
+      at('/prepare/lists/:id?', 'ListsPage', () => import('./lists/lists-page.js')),
+      at('/prepare/outputs', 'OutputsPage', () => import('./outputs/outputs-page.js')),
+      at('/prepare/bundles', 'BundlesPage', () => import('./bundles/bundles-page.js')),
+      at('/air', 'OnAirPage', () => import('./air/on-air-page.js')),
       { path: '/review', element: <Navigate to="/review/activity" replace /> },
-      { path: '/review/activity', element: <RunsPage /> },
-      { path: '/review/viewers', element: <ViewersPage /> },
-      { path: '/review/viewers/:id', element: <ViewerPage /> },
+      at('/review/activity', 'RunsPage', () => import('./runs/runs-page.js')),
+      at('/review/viewers', 'ViewersPage', () => import('./viewers/viewers-page.js')),
+      at('/review/viewers/:id', 'ViewerPage', () => import('./viewers/viewer-page.js')),
       { path: '*', element: <NoSuchPlace /> },
     ],
   },
 ]);
 
 startTheme();
-startNews();
+void startNews();
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
 createRoot(root).render(

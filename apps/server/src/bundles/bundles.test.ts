@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { bundleSchema, type Bundle } from '@gully/core/bundles';
 import { routineOf, type Step } from '@gully/core/routines';
@@ -58,7 +57,7 @@ async function furnished(): Promise<void> {
 }
 
 test('the published schema is the one that is checked against', () => {
-  const file = fileURLToPath(new URL('../../../../docs/formats/bundle.schema.json', import.meta.url));
+  const file = 'docs/formats/bundle.schema.json';
   expect(JSON.parse(readFileSync(file, 'utf8'))).toEqual(JSON.parse(JSON.stringify(bundleSchema())));
 });
 

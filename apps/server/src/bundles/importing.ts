@@ -7,6 +7,7 @@ import type { TimerBody } from '@gully/core/timers';
 import { ActivityService } from '../activity/index.js';
 import { CommandsService, storedCommand } from '../commands/index.js';
 import { BundleImportRow, Database, newId } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NamedRoutinesService } from '../routines/index.js';
 import { storedTimer, TimersService } from '../timers/index.js';
 import { BundledChannel, type Brought } from './bundled-channel.js';
@@ -43,6 +44,7 @@ interface Places {
 export class Importing {
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly channel: BundledChannel,
     private readonly undoing: Undoing,
     private readonly commands: CommandsService,
@@ -52,7 +54,14 @@ export class Importing {
   ) {}
 
   /** @returns the import's id, for its undo, and how many things it changed */
-  async take(bundle: Bundle, choices: readonly Choice[]): Promise<{ id: string; changed: number }> {
+  take(bundle: Bundle, choices: readonly Choice[]): Promise<{ id: string; changed: number }> {
+    return this.queue.alone(() => this.takeAlone(bundle, choices));
+  }
+
+  private async takeAlone(
+    bundle: Bundle,
+    choices: readonly Choice[],
+  ): Promise<{ id: string; changed: number }> {
     const now = Date.now();
     const brought = this.broughtBy(this.placesOf(bundle, choices), now);
     this.commands.checkTogether(brought.commands);

@@ -1,11 +1,20 @@
 import { BUNDLE_VERSION, bundleSchema, filled, type Bundle } from '@gully/core/bundles';
-import { Ajv2020 } from 'ajv/dist/2020.js';
+import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { Problem } from '../problem/index.js';
 import { errorInWords } from '../routines/index.js';
 
-const ajv = new Ajv2020({ discriminator: true, strict: false });
 const NO_CHOICES = { choices: [] as readonly string[] };
-const validate = ajv.compile(bundleSchema());
+/** Made with the first bundle that comes: it takes longer than much of the start. */
+let made: { readonly bundle: ValidateFunction; readonly questions: ValidateFunction } | undefined;
+
+function shapes(): NonNullable<typeof made> {
+  if (made !== undefined) return made;
+  const ajv = new Ajv2020({ discriminator: true, strict: false });
+  const bundle = ajv.compile(bundleSchema());
+  const questions = ajv.getSchema('https://gully.example/formats/bundle.schema.json#/properties/questions');
+  if (questions === undefined) throw new Error('the format of bundles has no questions');
+  return (made = { bundle, questions });
+}
 
 /**
  * Reads a bundle, its questions answered. @throws Problem 422 that names what is wrong and
@@ -20,6 +29,7 @@ export function readBundle(given: unknown, answers: Readonly<Record<string, stri
       Object.entries(faults).map(([name, fault]) => `${name}: ${fault}`),
       faults,
     );
+  const validate = shapes().bundle;
   if (!validate(value))
     throw refused('The bundle cannot be used', (validate.errors ?? []).slice(0, 3).map(errorInWords));
   const twice = namedTwice(value);
@@ -48,8 +58,8 @@ function whole(given: unknown): Bundle {
     timers: [],
     ...given,
   } as unknown as Bundle;
-  const shape = ajv.getSchema('https://gully.example/formats/bundle.schema.json#/properties/questions');
-  if (shape !== undefined && shape(bundle.questions) !== true)
+  const shape = shapes().questions;
+  if (!shape(bundle.questions))
     throw refused(
       'The bundle cannot be used',
       (shape.errors ?? []).slice(0, 3).map((error) => `/questions${errorInWords(error)}`),

@@ -5,6 +5,7 @@ import { timerBody, type TimerBody } from '@gully/core/timers';
 import { ActivityService } from '../activity/index.js';
 import { storedCommand } from '../commands/index.js';
 import { BundleImportRow, Database, ListRow, NamedRoutineRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { storedTimer } from '../timers/index.js';
 import { BundledChannel, type Brought } from './bundled-channel.js';
@@ -31,6 +32,7 @@ export interface Undo {
 export class Undoing {
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly channel: BundledChannel,
     private readonly activity: ActivityService,
   ) {}
@@ -62,7 +64,11 @@ export class Undoing {
     };
   }
 
-  async undo(id: string): Promise<void> {
+  undo(id: string): Promise<void> {
+    return this.queue.alone(() => this.undoAlone(id));
+  }
+
+  private async undoAlone(id: string): Promise<void> {
     const { channel } = this;
     const row = await this.database.read.findOneBy(BundleImportRow, { id });
     if (row?.undoneAt !== null)

@@ -87,7 +87,13 @@ export class ChatLog implements OnModuleInit {
     await this.batch.flush();
     const where = before === undefined ? {} : { id: LessThan(before) };
     const rows = await this.database.read.find(ChatLineRow, { where, order: { id: 'DESC' }, take: limit });
-    return rows.reverse().map(viewOf);
+    if (before !== undefined) return rows.reverse().map(viewOf);
+    // What the disk has not taken is shown all the same.
+    const known = new Map([...rows, ...this.newest].map((row) => [row.id, row]));
+    return [...known.values()]
+      .sort((a, b) => (a.id < b.id ? -1 : 1))
+      .slice(-limit)
+      .map(viewOf);
   }
 
   /** The why of a line: of the newest 500 always, of older ones when something happened. */

@@ -8,6 +8,7 @@ import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { connectOptions } from './connect-options.js';
 import { Room, type Present } from './room.js';
+import { socketWords } from './socket-words.js';
 import { standingOfSpeaker } from './speaker.js';
 
 /** A line somebody typed, with what the connection knows of who it was. */
@@ -265,7 +266,9 @@ export class ConnectionService implements OnModuleDestroy {
         this.fail('lost', this.words || 'The connection was closed');
     });
     client.on('socket close', (error) => {
-      if (error instanceof Error) this.words = error.message;
+      // What the server itself said of it is worth more than what became of the socket after that.
+      if (error instanceof Error && this.state !== 'refused' && this.state !== 'lost')
+        this.words = socketWords(error, environment);
     });
   }
 

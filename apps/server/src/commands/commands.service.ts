@@ -4,7 +4,8 @@ import type { Surroundings } from '@gully/core/routines';
 import { foldNick, type NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
 import { ActivityService } from '../activity/index.js';
-import { CommandRow, CommandVersionRow, Database, InTurn, newId } from '../database/index.js';
+import { CommandRow, CommandVersionRow, Database, newId } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { RoutineSurroundings } from '../routines/index.js';
@@ -22,10 +23,9 @@ const GONE = 'It was deleted. Your draft is kept in this browser; save it as a n
 /** Makes, changes, removes and puts back commands. Each change is on disk before it is answered. */
 @Injectable()
 export class CommandsService {
-  private readonly turn = new InTurn();
-
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly store: CommandsStore,
     private readonly viewers: ViewersService,
     private readonly surroundings: RoutineSurroundings,
@@ -45,7 +45,7 @@ export class CommandsService {
   }
 
   create(given: CommandBody): Promise<CommandDto> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       this.leaveRoom(1);
       const command = storedCommand(await this.bodyOf(given), newId(), undefined, Date.now());
       await this.save([command], 'added', this.surroundings.now());
@@ -54,7 +54,7 @@ export class CommandsService {
   }
 
   change(id: string, given: CommandBody, version: number): Promise<CommandDto> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const before = this.requireVersion(id, version);
       await this.save([changedTo(before, await this.bodyOf(given))], 'changed', this.surroundings.now());
       return this.find(id);
@@ -63,7 +63,7 @@ export class CommandsService {
 
   /** Goes back to what the command was before its last change; that too is a change. */
   stepBack(id: string, version: number): Promise<CommandDto> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const before = this.requireVersion(id, version);
       await this.save([await this.steppedBack(before)], 'put back');
       return this.find(id);
@@ -82,7 +82,7 @@ export class CommandsService {
 
   /** The same for several at once: all of them or none. */
   several({ ids, change, group }: SeveralDto): Promise<CommandDto[]> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const now = Date.now();
       switch (change) {
         case 'restore':

@@ -50,7 +50,7 @@ export class CommandsStore implements OnModuleInit {
    * what is read here and what is then held: it would be lost from memory.
    */
   async reload(): Promise<void> {
-    await this.database.write(async (manager) => {
+    await this.database.readBetween(async (manager) => {
       const rows = await manager.findBy(CommandRow, { deletedAt: IsNull() });
       const routines = await manager.find(RoutineRow);
       const merged = await manager.findBy(ViewerRow, { mergedInto: Not(IsNull()) });

@@ -1,15 +1,31 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
+import type { Database as SqliteFile } from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
+
+/** How writing has gone lately, for whoever watches over the server. */
+export interface WritingHealth {
+  /** true while the last write failed */
+  readonly failing: boolean;
+  /** since when, in UTC milliseconds */
+  readonly since: number | undefined;
+  /** what SQLite says of it: `SQLITE_FULL` */
+  readonly code: string;
+}
 
 /**
  * The one door for writing. All of TypeORM's transactions share a single SQLite
  * connection, so two that overlap in time would run inside each other and the failure
  * of one would undo or commit the other's work. Here each runs to its end before the
  * next begins. Nothing slow may happen inside: no network, no waiting.
+ *
+ * A write has succeeded only when the connection is outside of any transaction again. One
+ * that fails, be it at its commit, leaves no transaction behind: it is rolled back, and a
+ * connection on which that fails too is opened anew.
  */
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
   private readonly lastWrites: (() => Promise<void>)[] = [];
+  private failing: { readonly since: number; readonly code: string } | undefined;
 
   constructor(private readonly source: DataSource) {}
 
@@ -18,9 +34,30 @@ export class Database implements OnApplicationShutdown {
     return this.source.manager;
   }
 
+  get health(): WritingHealth {
+    return {
+      failing: this.failing !== undefined,
+      since: this.failing?.since,
+      code: this.failing?.code ?? '',
+    };
+  }
+
   /** Runs `work` in a transaction of its own; on disk when the promise resolves, undone when it rejects. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const mine = this.last.then(() => this.source.transaction(work));
+    const mine = this.last.then(() => this.transact(work));
+    this.last = mine.catch(() => undefined);
+    return mine;
+  }
+
+  /**
+   * Reads with no write under way, so that all of it is of one moment. Nothing is committed, so
+   * it works on a disk that takes nothing.
+   */
+  readBetween<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const mine = this.last.then(async () => {
+      if (!this.source.isInitialized || this.file.inTransaction) await this.repair();
+      return work(this.source.manager);
+    });
     this.last = mine.catch(() => undefined);
     return mine;
   }
@@ -46,6 +83,57 @@ export class Database implements OnApplicationShutdown {
     await this.settled();
     if (this.source.isInitialized) await this.source.destroy();
   }
+
+  private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    // A connection that could not be brought back after an earlier failure.
+    if (!this.source.isInitialized || this.file.inTransaction) await this.repair();
+    try {
+      const result = await this.source.transaction(work);
+      if (this.file.inTransaction) throw new Error('the transaction is still open after its commit');
+      this.failing = undefined;
+      return result;
+    } catch (error) {
+      const code = codeOf(error);
+      if (code.startsWith('SQLITE_')) this.failing ??= { since: Date.now(), code };
+      await this.repair();
+      throw error;
+    }
+  }
+
+  /** Brings the connection out of any transaction, opening it anew where it cannot be rolled back. */
+  private async repair(): Promise<void> {
+    if (this.source.isInitialized) {
+      try {
+        if (this.file.inTransaction) this.file.exec('ROLLBACK');
+        // TypeORM counts how deep it is in transactions; after a commit that failed it is wrong.
+        this.driver.queryRunner = undefined;
+        return;
+      } catch {
+        await this.source.destroy().catch(() => undefined);
+      }
+    }
+    await this.source.initialize();
+  }
+
+  private get driver(): { databaseConnection: SqliteFile; queryRunner: unknown } {
+    return this.source.driver as unknown as { databaseConnection: SqliteFile; queryRunner: unknown };
+  }
+
+  private get file(): SqliteFile {
+    return this.driver.databaseConnection;
+  }
+}
+
+/** What SQLite calls an error, wherever TypeORM has put it; empty for any other. */
+function codeOf(error: unknown): string {
+  const { code, driverError } = error as { code?: unknown; driverError?: { code?: unknown } };
+  const found = code ?? driverError?.code;
+  return typeof found === 'string' ? found : '';
+}
+
+/** Whether an error says that the disk takes nothing, so that trying the next thing is of no use. */
+export function isDiskFault(error: unknown): boolean {
+  return /^SQLITE_(?:FULL|IOERR|READONLY|CANTOPEN)/u.test(codeOf(error));
 }
 
 export type { EntityManager };

@@ -1,4 +1,4 @@
-export { Database, type EntityManager } from './database.js';
+export { Database, isDiskFault, type EntityManager, type WritingHealth } from './database.js';
 export {
   ActivityRow,
   ChatLineRow,
@@ -33,6 +33,5 @@ export {
 export { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer-entities.js';
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
-export { InTurn } from './in-turn.js';
 export { insertMany } from './insert.js';
 export { DatabaseError, openDatabase } from './open.js';

@@ -33,6 +33,7 @@ interface Uses {
 export class SeasonChannel {
   readonly id = idsInOrder();
   readonly viewers = new Map<string, ViewerRow>();
+  private readonly byId = new Map<string, ViewerRow>();
   readonly activity: ActivityRow[] = [];
   readonly byViewer = new Map<string, CommandViewerUseRow>();
   readonly byDay = new Map<string, { commandId: string; day: number; uses: number }>();
@@ -56,11 +57,12 @@ export class SeasonChannel {
   readonly arrived = new Map<string, number>();
   readonly routines: readonly PreparedNamed[];
   private readonly index: TriggerIndex;
+  private readonly namedCounters: ReadonlySet<string>;
   readonly chance;
   stream: StreamState = { live: false, liveSince: undefined, title: '', category: '', viewers: 0 };
 
   constructor(
-    private readonly commands: readonly (Command & { readonly uses: number })[],
+    commands: readonly (Command & { readonly uses: number })[],
     routines: readonly NamedRoutine[],
     seed: number,
   ) {
@@ -70,6 +72,7 @@ export class SeasonChannel {
       commands.map((command) => prepareCommand(command, '!')),
       '!',
     );
+    this.namedCounters = new Set(commands.flatMap(({ routine }) => countersOf(routine)));
     this.chance = chanceFrom(seededNumbers(seed));
   }
 
@@ -127,10 +130,7 @@ export class SeasonChannel {
       chance: this.chance,
       index: this.index,
       counter: (name) => this.counters.get(name),
-      counterNames: () => [
-        ...this.counters.keys(),
-        ...this.commands.flatMap(({ routine }) => countersOf(routine)),
-      ],
+      counterNames: () => [...new Set([...this.counters.keys(), ...this.namedCounters])],
       drawState: (owner, step) => this.draws.get(`${owner} ${step}`)?.state,
       lists: () => this.lists,
       list: (id) => this.lists.find((list) => list.id === id),
@@ -144,8 +144,7 @@ export class SeasonChannel {
       runsOf: () => ({ running: 0, inTurn: 0 }),
       openCommands: (viewer, roles) => openCommands(this.index, viewer, roles),
       hasArrived: (viewer) => this.arrived.has(viewer),
-      lastWrote: (viewer) =>
-        [...this.viewers.values()].find(({ id }) => id === viewer)?.lastWrote ?? undefined,
+      lastWrote: (viewer) => this.byId.get(viewer)?.lastWrote ?? undefined,
       use: (commandId, viewer) => {
         const theirs = this.byViewer.get(`${commandId} ${viewer}`);
         const all = this.uses.get(commandId) ?? { uses: 0, lastUse: undefined };
@@ -175,6 +174,7 @@ export class SeasonChannel {
       viewer.messages = roles.length * (lot % 190);
     } else this.tell(at, 'arrival', name, 'writes here for the first time');
     this.viewers.set(account, viewer);
+    this.byId.set(viewer.id, viewer);
     return viewer;
   }
 

@@ -6,7 +6,7 @@ import type { Request } from 'express';
 import { Environment } from '../configuration/index.js';
 import { Problem } from '../problem/index.js';
 import { CloudEvent } from './cloud-event.js';
-import { EventsService, type Receipt } from './events.service.js';
+import { EventsService, type EventReceipt } from './events.service.js';
 import { signatureFault } from './signature.js';
 
 /** Where whatever can post JSON tells what happens on the channel; see docs/formats/events.md. */
@@ -20,7 +20,7 @@ export class EventsController {
 
   @Post()
   @HttpCode(202)
-  async take(@Req() request: Request): Promise<{ receipt: Receipt }> {
+  async take(@Req() request: Request): Promise<{ receipt: EventReceipt }> {
     const secret = this.environment.GULLY_EVENTS_SECRET;
     if (secret === undefined)
       throw new Problem(503, 'Events are not taken', 'Set GULLY_EVENTS_SECRET, and sign them with it.');

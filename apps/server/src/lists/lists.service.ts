@@ -5,12 +5,12 @@ import {
   Database,
   type EntityManager,
   insertMany,
-  InTurn,
   ListLineRow,
   ListRow,
   ListVersionRow,
   newId,
 } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { KeptList } from './kept-list.js';
@@ -33,10 +33,9 @@ const VERSIONS = 5;
 /** Makes, changes, removes and puts back lists. */
 @Injectable()
 export class ListsService {
-  private readonly turn = new InTurn();
-
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly store: ListsStore,
     private readonly news: NewsService,
     private readonly activity: ActivityService,
@@ -50,7 +49,7 @@ export class ListsService {
   }
 
   create(body: ListBody): Promise<SavedList> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       if (this.store.all().length >= LISTS_LIMIT)
         throw new Problem(409, 'There are too many lists', `A channel has at most ${String(LISTS_LIMIT)}.`);
       return this.save(newId(), undefined, body, 'added');
@@ -58,12 +57,12 @@ export class ListsService {
   }
 
   change(id: string, body: ListBody, version: number): Promise<SavedList> {
-    return this.turn.run(() => this.save(id, this.requireVersion(id, version), body, 'changed'));
+    return this.queue.alone(() => this.save(id, this.requireVersion(id, version), body, 'changed'));
   }
 
   /** Goes back to what the list was before its last change; that too is a change. */
   stepBack(id: string, version: number): Promise<SavedList> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const before = this.requireVersion(id, version);
       const kept = await this.database.read.findOneBy(ListVersionRow, { listId: id, version: version - 1 });
       if (kept === null)
@@ -80,7 +79,7 @@ export class ListsService {
   }
 
   async restore(id: string): Promise<KeptList> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const list = await this.database.write(async (manager) => {
         const row = await manager.findOneBy(ListRow, { id });
         if (row === null) throw new Problem(404, 'There is no such list', 'Nothing was put back.');

@@ -19,7 +19,7 @@ export class ListsStore implements OnModuleInit {
   }
 
   async reload(): Promise<void> {
-    await this.database.write(async (manager) => {
+    await this.database.readBetween(async (manager) => {
       this.lists.clear();
       for (const row of await manager.findBy(ListRow, { deletedAt: IsNull() }))
         this.lists.set(row.id, await readList(manager, row));

@@ -1,17 +1,15 @@
 import type { LoggerService } from '@nestjs/common';
 import { pino, type Logger } from 'pino';
+import { default as pretty } from 'pino-pretty';
 
 /** Makes the program's log. Secrets are named here once, so that none reaches it by accident. */
-export function makeLog(level: string, pretty: boolean): Logger {
+export function makeLog(level: string, forPeople: boolean): Logger {
   const options = {
     level,
     redact: ['*.password', '*.account_password', 'GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD'],
   };
-  if (!pretty) return pino(options);
-  return pino({
-    ...options,
-    transport: { target: 'pino-pretty', options: { ignore: 'pid,hostname', translateTime: 'HH:MM:ss' } },
-  });
+  if (!forPeople) return pino(options);
+  return pino(options, pretty({ ignore: 'pid,hostname', translateTime: 'HH:MM:ss', sync: true }));
 }
 
 /** Nest's own messages, in the same log and of lower weight: they are for whoever builds Gully. */

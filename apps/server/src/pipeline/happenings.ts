@@ -1,4 +1,4 @@
-import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import type { Urgency } from '@gully/core/chat';
 import type { Change } from '@gully/core/pipeline';
 import {
@@ -14,22 +14,26 @@ import {
 import { elapsedInWords } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
 import { channelName, Environment } from '../configuration/index.js';
-import { Database, newId } from '../database/index.js';
-import { LOG, type Log } from '../log/index.js';
+import { Database, newId, type EntityManager } from '../database/index.js';
+import { JobQueue, type Job } from '../queue/index.js';
 import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunLog, RunsStore, type Told } from '../runs/index.js';
 import { StreamService } from '../stream/index.js';
+import { OutsideEvents, wholeEvent, type OutsideEvent, type Receipt } from './outside-events.js';
 import { Performer } from './performer.js';
+import { ViewersService } from '../viewers/index.js';
 import { Timing } from './timing.js';
+import type { Turn } from './turn.js';
 import { SELF, ChannelWorld } from './world.js';
 
 /** What is taken beside messages: something happened, a run goes on, or somebody ends runs. */
-export type Job =
+export type Happened =
   | {
       readonly kind: 'event';
       readonly event: ChannelEvent;
       /** this routine only, by hand */ readonly only?: string;
     }
+  | OutsideEvent
   /** what was remembered for the last stream is forgotten */
   | { readonly kind: 'new-stream' }
   | { readonly kind: 'resume'; readonly run: string; readonly failed?: string | undefined }
@@ -39,6 +43,11 @@ export type Job =
 
 /** Milliseconds after its time at which a run that slept through a stop of Gully is of no use any more. */
 const TOO_LATE_MS = 600_000;
+/** Milliseconds a timer of the system may ring before its time. */
+const EARLY_MS = 50;
+/** Milliseconds until what must not be lost is tried again after a write failed; doubled each time up to the most. */
+const AGAIN_MS = 1_000;
+const AGAIN_MOST_MS = 30_000;
 
 interface Taken {
   readonly changes: readonly Change[];
@@ -47,16 +56,25 @@ interface Taken {
   readonly told: readonly Told[];
   /** how urgent what it says is, where it is no answer */
   readonly urgency?: Urgency;
+  readonly receipt?: Receipt;
+  readonly write?: (manager: EntityManager) => Promise<void>;
+  /** what else is done once it is on disk */
+  readonly then?: () => void;
 }
 
 /** Events and runs: decided, written and performed as messages are. */
 @Injectable()
-export class Happenings implements OnApplicationBootstrap {
-  private hand: (job: Job) => void = () => undefined;
+export class Happenings implements OnApplicationBootstrap, OnModuleDestroy {
+  /** how often a job has failed that is tried again */
+  private readonly failures = new WeakMap<Happened, number>();
+  private readonly again = new Set<NodeJS.Timeout>();
+  private readonly outsideEvents: OutsideEvents;
 
   constructor(
     private readonly environment: Environment,
-    private readonly database: Database,
+    database: Database,
+    private readonly queue: JobQueue,
+    private readonly viewers: ViewersService,
     private readonly stream: StreamService,
     private readonly world: ChannelWorld,
     private readonly routines: RoutinesStore,
@@ -65,24 +83,56 @@ export class Happenings implements OnApplicationBootstrap {
     private readonly runLog: RunLog,
     private readonly performer: Performer,
     private readonly timing: Timing,
-    @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    this.outsideEvents = new OutsideEvents(database);
+  }
 
-  /** @param hand takes a job in its turn among the messages */
-  follow(hand: (job: Job) => void): void {
-    this.hand = hand;
+  /** Takes a job in its turn. @returns what came of it, once it is on disk */
+  do(happened: Happened): Promise<Receipt> {
+    return new Promise((resolve, reject) => {
+      this.queue.add(this.turnOf(happened, resolve, reject));
+    });
+  }
+
+  /** Begins to take what the channel itself does, and what its runs and timers ask for. */
+  begin(): void {
     this.runs.whenDue(({ id }) => {
-      hand({ kind: 'resume', run: id });
+      this.surely({ kind: 'resume', run: id });
     });
     this.performer.whenAnswered((run, failed) => {
-      hand({ kind: 'resume', run, failed });
+      this.surely({ kind: 'resume', run, failed });
     });
     this.timing.follow((timer) => {
-      hand({ kind: 'timers', timer });
+      const failed = (): void => {
+        this.timing.settled([], false);
+      };
+      const done = this.do({ kind: 'timers', timer });
+      done.catch(failed);
+      return done;
     });
     this.stream.follow(({ to, fresh }) => {
-      if (to === 'live') hand({ kind: 'new-stream' });
-      if (fresh) hand({ kind: 'event', event: this.ownEvent(to) });
+      if (to === 'live') this.surely({ kind: 'new-stream' });
+      if (fresh) this.surely({ kind: 'event', event: this.ownEvent(to) });
+    });
+  }
+
+  onModuleDestroy(): void {
+    for (const timer of this.again) clearTimeout(timer);
+  }
+
+  /** Takes what nobody would ask for again: it is tried until it could be written. */
+  private surely(happened: Happened): void {
+    this.do(happened).catch(() => {
+      const failures = this.failures.get(happened) ?? 0;
+      this.failures.set(happened, failures + 1);
+      const timer = setTimeout(
+        () => {
+          this.again.delete(timer);
+          this.surely(happened);
+        },
+        Math.min(AGAIN_MS * 2 ** failures, AGAIN_MOST_MS),
+      ).unref();
+      this.again.add(timer);
     });
   }
 
@@ -118,50 +168,92 @@ export class Happenings implements OnApplicationBootstrap {
       else if (awaiting.for === 'answer') void this.performer.ask(id, awaiting.asked);
       else turns.add(owner);
     }
-    if (ended.length > 0) this.hand({ kind: 'stop', runs: ended });
+    if (ended.length > 0) this.surely({ kind: 'stop', runs: ended });
     for (const owner of turns) this.nextInTurn(owner);
   }
 
-  /** Takes jobs together: one write for all. */
-  async take(jobs: readonly Job[]): Promise<void> {
-    const taken = jobs.map((job) => {
-      const one = this.decide(job);
-      this.world.apply(one.changes);
-      return one;
-    });
-    const changes = taken.flatMap((one) => one.changes);
-    if (changes.length > 0) {
-      try {
-        await this.database.write((manager) => this.world.write(manager, changes));
-      } catch (error) {
-        this.log.error({ error }, 'what routines changed could not be written; nothing of it is performed');
-        await this.world.reload();
-        if (jobs.some(({ kind }) => kind === 'timers')) this.timing.settled([], false);
-        return;
-      }
-    }
-    this.world.tell(changes);
-    for (const { effects, because, told, urgency } of taken) {
-      this.performer.perform(effects, because, urgency);
-      for (const each of told) this.runLog.tell(each);
-    }
-    if (jobs.some(({ kind }) => kind === 'timers'))
-      this.timing.settled(changes.flatMap((change) => (change.kind === 'timer' ? [change.id] : [])));
+  private turnOf(
+    happened: Happened,
+    resolve: (receipt: Receipt) => void,
+    reject: (error: unknown) => void,
+  ): Turn & Job {
+    const outside = happened.kind === 'outside' ? happened : undefined;
+    return {
+      kind: happened.kind,
+      seen: outside?.who === undefined ? [] : [outside.who],
+      texts: [],
+      ...(outside !== undefined && { load: () => this.outsideEvents.recall(outside) }),
+      decide: (idOf) => {
+        const { changes, write, ...taken } = this.decide(happened, idOf);
+        return {
+          changes,
+          ...(write !== undefined && { write }),
+          done: () => {
+            this.perform(changes, taken);
+            resolve(taken.receipt ?? 'taken');
+          },
+        };
+      },
+      failed: reject,
+    };
+  }
+
+  private perform(
+    changes: readonly Change[],
+    { effects, because, told, urgency, then }: Omit<Taken, 'changes'>,
+  ): void {
+    this.performer.perform(effects, because, urgency);
+    for (const each of told) this.runLog.tell(each);
+    then?.();
     for (const change of changes) if (change.kind === 'run-ended') this.nextInTurn(change.owner);
   }
 
   private nextInTurn(owner: string): void {
     const next = this.runs.nextInTurn(owner);
-    if (next !== undefined) this.hand({ kind: 'resume', run: next.id });
+    if (next !== undefined) this.surely({ kind: 'resume', run: next.id });
   }
 
-  private decide(job: Job): Taken {
-    if (job.kind === 'event') return this.event(job.event, job.only);
-    if (job.kind === 'timers') return { ...this.timing.decide(job.timer), urgency: 'timer' };
-    if (job.kind === 'stop') return this.stop(job.runs);
-    if (job.kind === 'new-stream') return { ...NOTHING, changes: this.routines.streamForgotten(Date.now()) };
-    const run = this.runs.find(job.run);
-    return run === undefined ? NOTHING : this.resume(run, job.failed);
+  private decide(happened: Happened, idOf: (key: string) => string): Taken {
+    switch (happened.kind) {
+      case 'event':
+        return this.event(happened.event, happened.only);
+      case 'outside':
+        return this.outside(happened, idOf);
+      case 'timers': {
+        const fired = this.timing.decide(happened.timer);
+        const ids = fired.changes.flatMap((change) => (change.kind === 'timer' ? [change.id] : []));
+        const then = (): void => {
+          this.timing.settled(ids);
+        };
+        return { ...fired, urgency: 'timer', then };
+      }
+      case 'stop':
+        return this.stop(happened.runs);
+      case 'new-stream':
+        return { ...NOTHING, changes: this.routines.streamForgotten(Date.now()) };
+      case 'resume': {
+        const run = this.runs.find(happened.run);
+        return run === undefined || isEarly(run) ? NOTHING : this.resume(run, happened.failed);
+      }
+    }
+  }
+
+  /** An event from outside is taken once, and marked as taken with what it changes. */
+  private outside(happened: OutsideEvent, idOf: (key: string) => string): Taken {
+    const stored = (): void => {
+      this.outsideEvents.stored(happened);
+    };
+    if (!this.outsideEvents.take(happened)) return { ...NOTHING, receipt: 'known', then: stored };
+    const viewer = happened.who === undefined ? undefined : this.viewers.facts(idOf(happened.who.key));
+    const event = wholeEvent(happened, viewer);
+    return {
+      ...this.event(event, undefined),
+      write: (manager) => this.outsideEvents.write(manager, happened),
+      then: () => {
+        stored();
+        happened.tell(event);
+      },
+    };
   }
 
   private event(event: ChannelEvent, only: string | undefined): Taken {
@@ -202,6 +294,11 @@ export class Happenings implements OnApplicationBootstrap {
       told: runs.map(({ run, words }) => ({ ...run, ended: { how: 'stopped', words } })),
     };
   }
+}
+
+/** A run that waits for a later time was asked twice; the first asking has it going already. */
+function isEarly({ awaiting }: RunState): boolean {
+  return awaiting.for === 'time' && awaiting.until - Date.now() > EARLY_MS;
 }
 
 const NOTHING: Taken = { changes: [], effects: [], because: '', told: [] };

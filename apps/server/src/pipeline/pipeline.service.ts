@@ -1,69 +1,52 @@
+import { setImmediate } from 'node:timers/promises';
+import { MOMENT_STEPS } from '@gully/core/text';
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
-import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
-import { decideLine, type Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
-import { ChatLog, CONNECTION, ConnectionService, type Heard } from '../chat/index.js';
+import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
-import { Database } from '../database/index.js';
+import { Database, isDiskFault } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
+import { JobQueue } from '../queue/index.js';
 import { RunLog } from '../runs/index.js';
-import { ViewersService, type Seen } from '../viewers/index.js';
-import { Happenings, type Job } from './happenings.js';
+import { ViewersService } from '../viewers/index.js';
+import { Happenings } from './happenings.js';
+import { MessageTurn, type MessageParts } from './message-turn.js';
 import { Performer } from './performer.js';
 import { Timing } from './timing.js';
-import { ChannelWorld, SELF } from './world.js';
-
-/** Messages and other jobs decided and written together at the most. */
-const TOGETHER = 256;
-
-interface Arrived extends Heard {
-  readonly at: number;
-  /** performance.now() at arrival, for how long it took */
-  readonly started: number;
-}
-
-interface Decided {
-  readonly line: ChatLine;
-  readonly decision: Decision;
-  readonly started: number;
-}
+import type { Decided, Turn } from './turn.js';
+import { ChannelWorld } from './world.js';
 
 /**
- * A message's way through the server: heard → who it is → decided (the stages of
- * `@gully/core/pipeline`) → written → performed. Events and runs that go on take the same
- * way, from `do`. What arrives while a write is under way is decided and written together
- * with the next, so the disk is waited for once for many.
+ * The way of all jobs through the server: what must be known is loaded → decided, each
+ * meeting what the one before has changed → written together → done. When they cannot be
+ * written together, memory is read from disk again and each is taken by itself, so one that
+ * cannot be stored fails alone.
  */
 @Injectable()
 export class PipelineService implements OnModuleInit, BeforeApplicationShutdown {
-  private readonly inbox: Arrived[] = [];
-  private readonly jobs: Job[] = [];
-  /** what must not happen while messages are decided and not yet written */
-  private readonly between: (() => Promise<void>)[] = [];
-  private working: Promise<void> | undefined;
-  private ended = false;
+  private readonly parts: MessageParts;
 
   constructor(
     private readonly environment: Environment,
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly connection: ConnectionService,
-    private readonly chatLog: ChatLog,
+    chatLog: ChatLog,
     private readonly viewers: ViewersService,
     private readonly world: ChannelWorld,
     private readonly activity: ActivityService,
-    private readonly performer: Performer,
-    private readonly runLog: RunLog,
+    performer: Performer,
+    runLog: RunLog,
     private readonly happenings: Happenings,
-    private readonly timing: Timing,
+    timing: Timing,
     @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    this.parts = { connection, chatLog, viewers, world, activity, performer, runLog, timing };
+  }
 
   onModuleInit(): void {
-    // What is in memory and not yet on disk would be lost by reading it anew meanwhile.
-    this.viewers.follow(() => {
-      this.between.push(() => this.world.reload());
-      this.start();
-    });
+    this.queue.workBy((jobs) => this.take(jobs as unknown as readonly Turn[]));
+    this.viewers.follow(() => this.world.reloadOfViewers());
     this.connection.listen({
       heard: (line) => {
         this.receive(line);
@@ -75,129 +58,106 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
         this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'lost the chat room');
       },
     });
-    this.happenings.follow((job) => {
-      this.do(job);
-    });
+    this.happenings.begin();
   }
 
   receive(heard: Heard): void {
-    this.inbox.push({ ...heard, at: Date.now(), started: performance.now() });
-    this.start();
-  }
-
-  /** Takes an event, or a run that goes on, as a message is taken. */
-  do(job: Job): void {
-    this.jobs.push(job);
-    this.start();
+    this.queue.add(new MessageTurn(heard, this.parts));
   }
 
   async beforeApplicationShutdown(): Promise<void> {
-    await this.working;
     // What a run asks from here on is answered after the next start.
-    this.ended = true;
+    await this.queue.end();
   }
 
-  private start(): void {
-    if (!this.ended) this.working ??= this.work();
-  }
-
-  private async work(): Promise<void> {
-    while (this.inbox.length + this.jobs.length + this.between.length > 0) {
-      for (const task of this.between.splice(0)) await this.guarded(task, 0);
-      const together = this.inbox.splice(0, TOGETHER);
-      if (together.length > 0) await this.guarded(() => this.take(together), together.length);
-      const jobs = this.jobs.splice(0, TOGETHER);
-      if (jobs.length > 0) await this.guarded(() => this.happenings.take(jobs), jobs.length);
+  private async take(turns: readonly Turn[]): Promise<void> {
+    for (let left = turns; left.length > 0;) {
+      const { taken, failure } = await this.together(left, true);
+      if (failure !== undefined) await this.oneByOne(left.slice(0, taken), failure);
+      left = left.slice(taken);
+      // Others than chat are served too, however much its texts ask for.
+      if (left.length > 0) await setImmediate();
     }
-    this.working = undefined;
   }
 
-  private async guarded(work: () => Promise<void>, count: number): Promise<void> {
+  private async oneByOne(turns: readonly Turn[], together: Error): Promise<void> {
+    const [only] = turns;
+    if (turns.length === 1) {
+      only?.failed(together);
+      return;
+    }
+    // A disk that takes nothing is not asked again for each.
+    let writable = !isDiskFault(together);
+    for (const turn of turns) {
+      const { failure } = await this.together([turn], writable);
+      if (failure === undefined) continue;
+      writable &&= !isDiskFault(failure);
+      turn.failed(failure);
+    }
+  }
+
+  /**
+   * Decides, writes and does as many as one moment has room for, in their order.
+   *
+   * @returns how many, and why they could not be written; memory is as on disk then
+   */
+  private async together(
+    turns: readonly Turn[],
+    writable: boolean,
+  ): Promise<{ readonly taken: number; readonly failure?: Error }> {
+    const decided: Decided[] = [];
     try {
-      await work();
-    } catch (error) {
-      this.log.error({ error, count }, 'messages could not be taken');
-    }
-  }
-
-  private async take(arrived: readonly Arrived[]): Promise<void> {
-    const seen = arrived.map(({ key, nick, roles, at, subscribedMonths, followedSince }): Seen => ({
-      key,
-      name: nick,
-      role: strongestRole(roles),
-      at,
-      subscribedMonths,
-      followedSince,
-    }));
-    const { viewers, fresh } = await this.viewers.identify(seen);
-    const idOf = (key: string): string => viewers.get(key)?.id ?? '';
-    await this.world.prepare(
-      arrived.map(({ text }) => text),
-      [...viewers.values()].map(({ id }) => id),
-    );
-    const decided = arrived.map((message) => this.decide(message, idOf(message.key)));
-    const changes = decided.flatMap(({ decision }) => decision.changes);
-
-    let stored = true;
-    if (changes.length > 0 || fresh.length > 0) {
-      try {
+      const { viewers, fresh } = await this.viewers.identify(turns.flatMap(({ seen }) => seen));
+      await this.world.prepare(
+        turns.flatMap(({ texts }) => texts),
+        [...viewers.values()].map(({ id }) => id),
+      );
+      for (const turn of turns) await turn.load?.();
+      const idOf = (key: string): string => viewers.get(key)?.id ?? '';
+      this.world.work.steps = 0;
+      for (const turn of turns) {
+        if (this.world.work.steps > MOMENT_STEPS) break;
+        const one = turn.decide(idOf);
+        decided.push(one);
+        this.world.apply(one.changes);
+      }
+      const changes = decided.flatMap((one) => one.changes);
+      if (changes.length > 0 || fresh.length > 0 || decided.some(({ write }) => write !== undefined)) {
+        if (!writable) throw new Error('the disk takes nothing');
         await this.database.write(async (manager) => {
           await this.viewers.insert(manager, fresh);
           await this.world.write(manager, changes);
+          for (const { write } of decided) await write?.(manager);
         });
-      } catch (error) {
-        stored = false;
-        this.log.error({ error }, 'what messages changed could not be written; nothing of it is performed');
-        await this.world.reload();
       }
-    }
-    if (stored) {
       for (const row of fresh) this.viewers.remember(row);
       this.world.tell(changes);
+    } catch (error) {
+      // What was begun to be decided fails with the rest; nothing of it was done.
+      const taken = Math.max(decided.length, 1);
+      this.log.error({ error, count: taken }, 'what was decided could not be written; nothing of it is done');
+      await this.restore();
+      return { taken, failure: error instanceof Error ? error : new Error(String(error)) };
     }
-    // Whoever was only present until now is new with their first message.
-    for (const viewer of stored ? new Set(viewers.values()) : [])
-      if (viewer.messages === 0) this.activity.tell('arrival', viewer.name, 'writes here for the first time');
-    for (const each of decided) this.perform(each, stored);
-    for (const each of seen) this.viewers.spoke(idOf(each.key), each);
-    // Neither the bot’s own lines nor other bots’ are talk.
-    this.timing.heard(
-      decided.filter(({ line }) => line.viewer !== SELF && this.viewers.facts(line.viewer)?.bot !== true)
-        .length,
-    );
+    for (const { done } of decided) this.doing(done);
+    return { taken: decided.length };
   }
 
-  private decide({ nick, roles, text, at, started, msgid }: Arrived, viewer: string): Decided {
-    const id = this.chatLog.id();
-    if (msgid !== undefined) this.connection.nameMessage(id, msgid);
-    const line: ChatLine = { id, connection: CONNECTION, viewer, name: nick, roles, text, at };
-    const decision = decideLine(line, this.world.now());
-    this.world.apply(decision.changes);
-    return { line, decision, started };
+  /** Has memory as on disk again. */
+  private async restore(): Promise<void> {
+    try {
+      await this.world.reload();
+    } catch (error) {
+      this.log.error({ error }, 'what is stored could not be read again; memory may be ahead of it');
+    }
   }
 
-  private perform({ line, decision, started }: Decided, stored: boolean): void {
-    const failed = !stored && decision.changes.length > 0;
-    const why = failed ? notStored(decision.why) : decision.why;
-    this.chatLog.record(line, { ...why, tookMs: Math.round((performance.now() - started) * 100) / 100 });
-    if (failed) return;
-    this.performer.perform(
-      decision.effects,
-      `${line.name} ${why.outcome === 'ran' ? why.brief : `was refused: ${why.brief}`}`,
-    );
-    for (const begun of decision.started) this.runLog.tell(begun);
-    if (decision.commandId === undefined && decision.started.length === 0) return;
-    this.activity.tell(why.outcome === 'ran' ? 'ran' : 'stopped', line.name, activityText(line, why));
+  /** What is on disk is done one after the other; that one could not be is no reason to leave out the next. */
+  private doing(done: () => void): void {
+    try {
+      done();
+    } catch (error) {
+      this.log.error({ error }, 'what was decided and stored could not be done');
+    }
   }
-}
-
-function activityText(line: ChatLine, why: Why): string {
-  if (why.outcome === 'ran') return why.brief;
-  const [typed = ''] = line.text.trim().split(/\s/u);
-  return `${typed}: ${why.brief}`;
-}
-
-function notStored(why: Why): Why {
-  const decided = 'It could not be written to disk, so nothing of it was done';
-  return { outcome: 'stopped', brief: 'could not be written', checks: why.checks, decided };
 }

@@ -78,7 +78,7 @@ describe('from a viewer’s line to the bot’s answer', () => {
       checks: { rule: string }[];
     };
     expect(why.checks.map(({ rule }) => rule)).toContainEqual(
-      expect.stringMatching(/was stopped: it ran longer/u),
+      expect.stringMatching(/was stopped: it asks for too much work/u),
     );
     expect((await gully.type('siltlark', 'still here')).outcome).toBe('nothing');
   });
@@ -172,7 +172,7 @@ describe('rehearsal', () => {
     const { id } = await gully.add({ viewerCooldown: 60 });
     await gully.type('pebblewren', '!lantern');
     await gully.said('pebblewren lights lantern 1.');
-    await gully.http.get('/api/activity');
+    await gully.app.get(Database).flushed();
     const before = await dump(gully);
 
     expect(await say(gully, '!lantern')).toMatchObject({
@@ -194,7 +194,7 @@ describe('rehearsal', () => {
     await gully.http.delete('/api/rehearsal/rehearsal-1').expect(204);
     expect((await say(gully, '!lantern')).said).toEqual(['oxbowkid lights lantern 2.']);
 
-    await gully.app.get(Database).settled();
+    await gully.app.get(Database).flushed();
     expect(await dump(gully)).toEqual(before);
     expect((await gully.lines()).filter(({ own }) => own)).toHaveLength(1);
   });

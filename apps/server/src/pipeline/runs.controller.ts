@@ -14,7 +14,6 @@ import { Problem } from '../problem/index.js';
 import { NamedRoutinesService } from '../routines/index.js';
 import { RunLog, RunsStore } from '../runs/index.js';
 import { Happenings } from './happenings.js';
-import { PipelineService } from './pipeline.service.js';
 
 class RunDto implements RunView {
   @ApiProperty() id!: string;
@@ -72,7 +71,6 @@ export class RunsController {
     private readonly runs: RunsStore,
     private readonly routines: NamedRoutinesService,
     private readonly happenings: Happenings,
-    private readonly pipeline: PipelineService,
   ) {}
 
   @Get('runs')
@@ -134,17 +132,17 @@ export class RunsController {
   @Post('runs/stop')
   @HttpCode(204)
   @ApiNoContentResponse()
-  stop(@Body() { runs }: StopDto): void {
+  async stop(@Body() { runs }: StopDto): Promise<void> {
     const ids = runs.length > 0 ? runs : this.runs.all().map(({ id }) => id);
-    this.pipeline.do({ kind: 'stop', runs: ids.map((id) => ({ id, words: 'stopped by hand' })) });
+    await this.happenings.do({ kind: 'stop', runs: ids.map((id) => ({ id, words: 'stopped by hand' })) });
   }
 
   /** Starts a routine by hand, as its button does. */
   @Post('routines/:id/run')
   @HttpCode(204)
   @ApiNoContentResponse()
-  run(@Param('id') id: string): void {
+  async run(@Param('id') id: string): Promise<void> {
     this.routines.require(id);
-    this.pipeline.do({ kind: 'event', event: this.happenings.ownEvent('hand'), only: id });
+    await this.happenings.do({ kind: 'event', event: this.happenings.ownEvent('hand'), only: id });
   }
 }

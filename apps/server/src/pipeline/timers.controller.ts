@@ -24,7 +24,7 @@ export class TimingController {
   @HttpCode(204)
   @ApiNoContentResponse()
   @ApiConflictResponse({ type: ProblemView })
-  fire(@Param('id') id: string): void {
-    this.timing.fire(this.timers.require(id).id);
+  async fire(@Param('id') id: string): Promise<void> {
+    await this.timing.fire(this.timers.require(id).id);
   }
 }

@@ -30,13 +30,15 @@ const SAME_EVENING_MS = 15 * 60_000;
 /** Fires timers: looks when something may be due, and hands what is to be decided into the queue of messages. */
 @Injectable()
 export class Timing implements OnModuleDestroy {
-  private hand: (timer: string | undefined) => void = () => undefined;
+  private hand: (timer: string | undefined) => Promise<unknown> = () => Promise.resolve();
   private timer: NodeJS.Timeout | undefined;
   private telling: NodeJS.Timeout | undefined;
   private live = false;
   /** resolves what waits for a look to be decided */
   private decided: ((stored: boolean) => void) | undefined;
   private looking: Promise<void> | undefined;
+  private unheard = 0;
+  private hearing: NodeJS.Immediate | undefined;
 
   constructor(
     private readonly environment: Environment,
@@ -51,7 +53,7 @@ export class Timing implements OnModuleDestroy {
   ) {}
 
   /** @param hand asks for `decide` in turn among the messages */
-  follow(hand: (timer: string | undefined) => void): void {
+  follow(hand: (timer: string | undefined) => Promise<unknown>): void {
     this.hand = hand;
     this.stream.follow(({ to }) => {
       const now = this.clock.now();
@@ -76,15 +78,22 @@ export class Timing implements OnModuleDestroy {
   onModuleDestroy(): void {
     clearTimeout(this.timer);
     clearTimeout(this.telling);
-    this.hand = () => undefined;
+    this.hand = () => Promise.resolve();
   }
 
   /** Viewers wrote so many lines. */
   heard(lines: number): void {
-    if (lines === 0 || this.store.isEmpty) return;
-    this.store.count(lines);
-    this.tellLater();
-    this.soon();
+    this.unheard += lines;
+    // Those of one moment are counted together.
+    this.hearing ??= setImmediate(() => {
+      const count = this.unheard;
+      this.unheard = 0;
+      this.hearing = undefined;
+      if (this.store.isEmpty) return;
+      this.store.count(count);
+      this.tellLater();
+      this.soon();
+    });
   }
 
   /** Something changed that may let a timer fire. */
@@ -117,7 +126,8 @@ export class Timing implements OnModuleDestroy {
       }
       const stored = await new Promise<boolean>((resolve) => {
         this.decided = resolve;
-        this.hand(undefined);
+        // That it could not be written is told by `settled`.
+        this.hand(undefined).catch(() => undefined);
       });
       // A disk that takes nothing is not asked without pause.
       if (!stored) {
@@ -179,10 +189,10 @@ export class Timing implements OnModuleDestroy {
   }
 
   /** Has a timer fire now, whatever it waits for. @throws Problem 409 when it cannot */
-  fire(id: string): void {
+  async fire(id: string): Promise<void> {
     const fault = this.fireFault(id);
     if (fault !== undefined) throw new Problem(409, 'It did not fire', `${fault}. Nothing was said.`);
-    this.hand(id);
+    await this.hand(id);
   }
 
   /** What a step asks of a timer, by its name. @returns why it could not be, or undefined */
@@ -194,7 +204,7 @@ export class Timing implements OnModuleDestroy {
       return undefined;
     }
     const fault = this.fireFault(timer.id);
-    if (fault === undefined) this.hand(timer.id);
+    if (fault === undefined) await this.hand(timer.id);
     return fault;
   }
 

@@ -16,6 +16,8 @@ import { TimersStore } from '../timers/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Deliveries, WebhooksStore } from '../webhooks/index.js';
 
+/** Milliseconds until runs that are due go on after they were read again; a disk that fails is not asked without pause. */
+const WAKE_MS = 1_000;
 /** Viewer ids are ULIDs, so this cannot be one. */
 export const SELF = 'self';
 
@@ -43,6 +45,9 @@ export class ChannelWorld {
     private readonly news: NewsService,
   ) {}
 
+  /** render steps taken since it was last set to none */
+  readonly work = { steps: 0 };
+
   private timersInWords: () => string = () => '';
   /** @param words the timers that are due next */
   tellTimersBy(words: () => string): void {
@@ -58,6 +63,7 @@ export class ChannelWorld {
       timeZone: environment.GULLY_TIME_ZONE,
       stream: this.stream.state,
       chance: { below: (count) => randomInt(count) },
+      work: this.work,
       index,
       counter: (name) => routines.counter(name),
       counterNames: () => [
@@ -154,13 +160,18 @@ export class ChannelWorld {
 
   /** What is in memory is read from disk again, after a write failed. */
   async reload(): Promise<void> {
+    await this.lists.reload();
+    await this.timers.reload();
+    await this.reloadOfViewers();
+  }
+
+  /** The same of what may change with a viewer: their uses, words, arrivals and runs. */
+  async reloadOfViewers(): Promise<void> {
     await this.commands.reload();
     await this.routines.reload();
-    await this.lists.reload();
     await this.streams.readArrivals();
-    await this.timers.reload();
     await this.runs.reload();
-    for (const { id } of this.runs.all()) this.runs.wake(id);
+    for (const { id } of this.runs.all()) this.runs.wake(id, WAKE_MS);
   }
 }
 

@@ -3,6 +3,7 @@ import { ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nest
 import { COUNTER_LIMIT, wordFault } from '@gully/core/routines';
 import { IsInt, Max, Min } from 'class-validator';
 import { CounterRow, Database } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { RoutinesStore } from './routines.store.js';
@@ -26,6 +27,7 @@ class CounterBodyDto {
 export class CountersController {
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly store: RoutinesStore,
     private readonly news: NewsService,
   ) {}
@@ -46,8 +48,11 @@ export class CountersController {
     if (fault !== undefined)
       throw new Problem(422, 'The counter is not set', `${fault}.`, { fields: { name: fault } });
     const change = { kind: 'counter', counter: name, value, at: Date.now() } as const;
-    await this.database.write((manager) => this.store.write(manager, [change]));
-    this.store.apply(change);
+    // Alone, so that what chat counts meanwhile comes before or after it, in memory as on disk.
+    await this.queue.alone(async () => {
+      await this.database.write((manager) => this.store.write(manager, [change]));
+      this.store.apply(change);
+    });
     this.news.publish('counter', { name, value });
   }
 
@@ -55,8 +60,10 @@ export class CountersController {
   @HttpCode(204)
   @ApiNoContentResponse()
   async remove(@Param('name') name: string): Promise<void> {
-    await this.database.write((manager) => manager.delete(CounterRow, { name }));
-    this.store.forgetCounter(name);
+    await this.queue.alone(async () => {
+      await this.database.write((manager) => manager.delete(CounterRow, { name }));
+      this.store.forgetCounter(name);
+    });
     this.news.publish('counter', { name, value: null });
   }
 }

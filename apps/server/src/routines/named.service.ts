@@ -11,12 +11,12 @@ import { ActivityService } from '../activity/index.js';
 import {
   Database,
   type EntityManager,
-  InTurn,
   NamedRoutineRow,
   newId,
   RoutineRow,
   RoutineVersionRow,
 } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { ViewersService } from '../viewers/index.js';
@@ -36,10 +36,9 @@ const MOST = 1_000;
 /** Makes, changes, removes and puts back routines that stand for themselves. */
 @Injectable()
 export class NamedRoutinesService {
-  private readonly turn = new InTurn();
-
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly store: NamedRoutinesStore,
     private readonly surroundings: RoutineSurroundings,
     private readonly viewers: ViewersService,
@@ -48,7 +47,7 @@ export class NamedRoutinesService {
   ) {}
 
   create(given: NamedRoutineBody): Promise<StoredRoutine> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       if (this.store.all().length >= MOST)
         throw new Problem(409, 'There are too many routines', `A channel has at most ${String(MOST)}.`);
       return this.save(await this.storedOf(newId(), 1, given), 'added');
@@ -56,7 +55,7 @@ export class NamedRoutinesService {
   }
 
   change(id: string, given: NamedRoutineBody, version: number): Promise<StoredRoutine> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       this.requireVersion(id, version);
       return this.save(await this.storedOf(id, version + 1, given), 'changed');
     });
@@ -64,7 +63,7 @@ export class NamedRoutinesService {
 
   /** Goes back to what the routine was before its last change; that too is a change. */
   stepBack(id: string, version: number): Promise<StoredRoutine> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       this.requireVersion(id, version);
       const kept = await this.database.read.findOneBy(RoutineVersionRow, {
         routineId: id,
@@ -77,7 +76,7 @@ export class NamedRoutinesService {
   }
 
   remove(id: string): Promise<void> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const deletedAt = Date.now();
       await this.database.write((manager) => manager.update(NamedRoutineRow, { id }, { deletedAt }));
       const routine = this.require(id);
@@ -87,7 +86,7 @@ export class NamedRoutinesService {
   }
 
   restore(id: string): Promise<StoredRoutine> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const rows = await this.database.read.findBy(NamedRoutineRow, { id });
       const [routine] = await readNamed(this.database.read, rows);
       if (routine === undefined) throw new Problem(404, 'There is no such routine', 'Nothing was put back.');

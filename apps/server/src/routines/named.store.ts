@@ -40,7 +40,7 @@ export class NamedRoutinesStore implements OnModuleInit {
   }
 
   async reload(): Promise<void> {
-    await this.database.write(async (manager) => {
+    await this.database.readBetween(async (manager) => {
       const rows = await manager.findBy(NamedRoutineRow, { deletedAt: IsNull() });
       const found = await readNamed(manager, rows);
       this.stored.clear();

@@ -35,7 +35,7 @@ export class RoutinesStore implements OnModuleInit {
 
   /** Reads everything anew; through the door for writing, as the commands' store does, and for its reason. */
   async reload(): Promise<void> {
-    await this.database.write(async (manager) => {
+    await this.database.readBetween(async (manager) => {
       const counters = await manager.find(CounterRow);
       const draws = await manager.find(DrawRow);
       const kept = await manager.find(RememberedRow);

@@ -1,13 +1,22 @@
 import { stepSchemas } from '@gully/core/routines';
-import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
+import { Ajv2020, type ErrorObject, type ValidateFunction } from 'ajv/dist/2020.js';
 import { registerDecorator, type ValidationArguments } from 'class-validator';
 
 const AT = '#/$defs';
-const ajv = new Ajv2020({ allErrors: false, discriminator: true, strict: false });
-const validate = ajv.compile({ $ref: `${AT}/Steps`, $defs: stepSchemas(AT) });
+/** Made with the first steps that come: it takes longer than all else the server does to start. */
+let made: ValidateFunction | undefined;
+
+function shape(): ValidateFunction {
+  made ??= new Ajv2020({ allErrors: false, discriminator: true, strict: false }).compile({
+    $ref: `${AT}/Steps`,
+    $defs: stepSchemas(AT),
+  });
+  return made;
+}
 
 /** What of a value is not the shape of steps, in words with its place, or undefined. */
 export function stepsFault(value: unknown): string | undefined {
+  const validate = shape();
   if (validate(value)) return undefined;
   const [error] = validate.errors ?? [];
   return error === undefined ? 'These are no steps' : errorInWords(error);

@@ -49,7 +49,7 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
 
   /** Reads what is on disk; timers are set by `wake`. */
   async reload(): Promise<void> {
-    await this.database.write(async (manager) => {
+    await this.database.readBetween(async (manager) => {
       const rows = await manager.find(RunRow);
       this.onModuleDestroy();
       this.runs.clear();
@@ -88,12 +88,16 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
     else this.drop(change.id, change.owner);
   }
 
-  /** Sets the timer of a run that waits for a time. To be called once it is on disk. */
-  wake(id: string): void {
+  /**
+   * Sets the timer of a run that waits for a time. To be called once it is on disk.
+   *
+   * @param least milliseconds it waits at least, however long it is due
+   */
+  wake(id: string, least = 0): void {
     const run = this.runs.get(id);
     if (run?.awaiting.for !== 'time') return;
     clearTimeout(this.timers.get(id));
-    const ms = Math.min(Math.max(0, run.awaiting.until - Date.now()), LONGEST_MS);
+    const ms = Math.min(Math.max(least, run.awaiting.until - Date.now()), LONGEST_MS);
     this.timers.set(
       id,
       setTimeout(() => {

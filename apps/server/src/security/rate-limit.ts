@@ -2,11 +2,15 @@ import type { RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { Problem, sendProblem } from '../problem/index.js';
 
-/** One person and their helpers: many quick requests are normal, thousands are a loop gone wrong. */
-export function requestLimit(): RequestHandler {
+/**
+ * One person and their helpers: many quick requests are normal, thousands are a loop gone wrong.
+ *
+ * @param limit requests within ten seconds
+ */
+export function requestLimit(limit = 2_000): RequestHandler {
   return rateLimit({
     windowMs: 10_000,
-    limit: 2_000,
+    limit,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (_request, response) => {

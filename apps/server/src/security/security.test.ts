@@ -38,8 +38,8 @@ describe('as middleware', () => {
   afterEach(() => {
     server?.close();
   });
-  async function serve(): Promise<string> {
-    const app = express().use(securityHeaders(), requestLimit());
+  async function serve(limit?: number): Promise<string> {
+    const app = express().use(securityHeaders(), requestLimit(limit));
     app.get('/', (_, response) => void response.send('ok'));
     server = createServer(app);
     await new Promise<void>((resolve) => server?.listen(0, '127.0.0.1', resolve));
@@ -47,12 +47,10 @@ describe('as middleware', () => {
   }
 
   test('a loop gone wrong is stopped with a problem, not a stack', async () => {
-    const url = await serve();
-    let refused: Response | undefined;
-    for (let n = 0; n < 2_001; n += 100) {
-      const answers = await Promise.all(Array.from({ length: 100 }, () => fetch(url)));
-      refused ??= answers.find(({ status }) => status === 429);
-    }
+    const url = await serve(60);
+    const answers = await Promise.all(Array.from({ length: 61 }, () => fetch(url)));
+    expect(answers.filter(({ status }) => status === 200)).toHaveLength(60);
+    const refused = answers.find(({ status }) => status === 429);
     expect(refused?.headers.get('content-type')).toMatch(/application\/problem\+json/u);
     expect(await refused?.json()).toMatchObject({ status: 429, title: 'Too many requests' });
   });

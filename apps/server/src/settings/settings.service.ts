@@ -3,6 +3,7 @@ import { DEFAULT_PREFIX } from '@gully/core/commands';
 import { BREATHING, type BreathingRoom } from '@gully/core/timers';
 import type { Persona } from './persona.js';
 import { Database, SettingRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 
@@ -36,6 +37,7 @@ export class SettingsService implements OnModuleInit {
 
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly news: NewsService,
   ) {}
 
@@ -59,7 +61,11 @@ export class SettingsService implements OnModuleInit {
   }
 
   /** Sets it, on disk before it is answered. @param version the one the change was made on */
-  async set<K extends Key>(key: K, value: Settings[K], version: number): Promise<Setting<K>> {
+  set<K extends Key>(key: K, value: Settings[K], version: number): Promise<Setting<K>> {
+    return this.queue.alone(() => this.setAlone(key, value, version));
+  }
+
+  private async setAlone<K extends Key>(key: K, value: Settings[K], version: number): Promise<Setting<K>> {
     const before = this.get(key);
     if (before.version !== version)
       throw new Problem(

@@ -50,8 +50,9 @@ export function lantern(plain: Plain = {}): CommandBody {
   };
 }
 
+/** A data folder; it goes with the run of the tests. */
 export function newFolder(): string {
-  return mkdtempSync(join(tmpdir(), 'gully-test-'));
+  return mkdtempSync(join(process.env.GULLY_TEST_FOLDER ?? tmpdir(), 'data-'));
 }
 
 export function newStandin(options: Partial<StandinOptions> = {}): Promise<Standin> {

@@ -1,3 +1,4 @@
+export { FaultyDisk } from './faulty-disk.js';
 export { RawClient } from '../../../standin/src/test-support/raw-client.js';
 export {
   EVENTS_SECRET,

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { checkTimer, timerBody, type TimerBody } from '@gully/core/timers';
 import { ActivityService } from '../activity/index.js';
-import { Database, InTurn, newId, TimerRow, TimerVersionRow } from '../database/index.js';
+import { Database, newId, TimerRow, TimerVersionRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 import { TimerTargets } from './targets.js';
@@ -13,10 +14,9 @@ const MOST = 200;
 /** Makes, changes, removes and puts back timers. */
 @Injectable()
 export class TimersService {
-  private readonly turn = new InTurn();
-
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly store: TimersStore,
     private readonly targets: TimerTargets,
     private readonly news: NewsService,
@@ -24,7 +24,7 @@ export class TimersService {
   ) {}
 
   create(given: TimerBody): Promise<StoredTimer> {
-    return this.turn.run(() => {
+    return this.queue.alone(() => {
       if (this.store.all().length >= MOST)
         throw new Problem(409, 'There are too many timers', `A channel has at most ${String(MOST)}.`);
       return this.save(storedTimer(given, newId(), 1), 'added');
@@ -32,7 +32,7 @@ export class TimersService {
   }
 
   change(id: string, given: TimerBody, version: number): Promise<StoredTimer> {
-    return this.turn.run(() => {
+    return this.queue.alone(() => {
       this.requireVersion(id, version);
       return this.save(storedTimer(given, id, version + 1), 'changed');
     });
@@ -40,7 +40,7 @@ export class TimersService {
 
   /** Goes back to what the timer was before its last change; that too is a change. */
   stepBack(id: string, version: number): Promise<StoredTimer> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       this.requireVersion(id, version);
       const kept = await this.database.read.findOneBy(TimerVersionRow, { timerId: id, version: version - 1 });
       if (kept === null)
@@ -50,7 +50,7 @@ export class TimersService {
   }
 
   remove(id: string): Promise<void> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const timer = this.require(id);
       const deletedAt = Date.now();
       await this.database.write((manager) => manager.update(TimerRow, { id }, { deletedAt }));
@@ -60,7 +60,7 @@ export class TimersService {
   }
 
   restore(id: string): Promise<StoredTimer> {
-    return this.turn.run(async () => {
+    return this.queue.alone(async () => {
       const row = await this.database.read.findOneBy(TimerRow, { id });
       if (row === null) throw new Problem(404, 'There is no such timer', 'Nothing was put back.');
       return this.save(storedTimer(readTimerBody(row.body), id, row.version + 1), 'put back');

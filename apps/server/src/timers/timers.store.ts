@@ -26,6 +26,7 @@ import {
   TimerVersionRow,
   type EntityManager,
 } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { TimersClock } from './clock.js';
 import { TimerTargets } from './targets.js';
@@ -55,6 +56,7 @@ export class TimersStore implements OnModuleInit {
 
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly targets: TimerTargets,
     private readonly clock: TimersClock,
     @Inject(LOG) private readonly log: Log,
@@ -163,7 +165,11 @@ export class TimersStore implements OnModuleInit {
   }
 
   /** Holds a timer or lets it go on; on disk before it is answered, since a person asked for it. */
-  async hold(id: string, held: boolean): Promise<void> {
+  hold(id: string, held: boolean): Promise<void> {
+    return this.queue.alone(() => this.holdAlone(id, held));
+  }
+
+  private async holdAlone(id: string, held: boolean): Promise<void> {
     await this.database.write(async (manager) => {
       const state = JSON.stringify({ ...this.stateOf(id), held });
       await manager.save(TimerStateRow, { timerId: id, state });
@@ -193,6 +199,8 @@ export class TimersStore implements OnModuleInit {
 
   /** Has what was counted, and the time that has passed, written before long. */
   keepSoon(): void {
+    // Without timers there is nothing to keep, not even the time that passes.
+    if (this.isEmpty) return;
     this.timer ??= setTimeout(() => void this.keep(), KEEP_MS).unref();
   }
 

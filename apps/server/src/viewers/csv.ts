@@ -3,6 +3,7 @@ import { stringify } from 'csv-stringify/sync';
 import { IsNull, MoreThan } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';
 import { Database, idsInOrder, insertMany, newId, ViewerRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { COLUMNS, decode, readRecords, readRow, type Column, type Given } from './csv-reading.js';
 import { newViewer } from './viewer-row.js';
@@ -41,6 +42,7 @@ export class ViewersCsv {
 
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
   ) {}
 
@@ -107,9 +109,9 @@ export class ViewersCsv {
     const result = { added: 0, changed: 0 };
     try {
       for (let at = 0; at < staged.entries.length; at += TOGETHER)
-        await this.write(staged.entries.slice(at, at + TOGETHER), result);
+        await this.queue.alone(() => this.write(staged.entries.slice(at, at + TOGETHER), result));
     } finally {
-      this.viewers.changed();
+      await this.queue.alone(() => this.viewers.changed());
     }
     return result;
   }

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { ChatLog } from '../chat/index.js';
 import { Database, type EntityManager, newId, ViewerRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewersService } from './viewers.service.js';
@@ -17,13 +18,18 @@ const ERASED = 'erased viewer';
 export class Erasing {
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
     private readonly changes: ViewerChanges,
     private readonly chatLog: ChatLog,
     private readonly news: NewsService,
   ) {}
 
-  async erase(id: string): Promise<void> {
+  erase(id: string): Promise<void> {
+    return this.queue.alone(() => this.eraseAlone(id));
+  }
+
+  private async eraseAlone(id: string): Promise<void> {
     await this.changes.require(id);
     const ids = await this.changes.allIds(id);
     await this.database.flushed();
@@ -64,7 +70,7 @@ export class Erasing {
           },
         );
     });
-    this.viewers.changed();
+    await this.viewers.changed();
     await this.chatLog.reload();
     this.news.forget();
     this.news.publish('erased', { viewer: id });

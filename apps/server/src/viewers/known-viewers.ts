@@ -4,39 +4,58 @@ import type { ViewerRow } from '../database/index.js';
 /** Viewers kept in memory between messages; the rest are looked up. */
 const KEPT = 20_000;
 
-/** The viewers last met, by id, by account and by name. A merged viewer's account leads to the one they are. */
+interface Known {
+  readonly row: ViewerRow;
+  /** all accounts that lead to this viewer */
+  readonly accounts: ReadonlySet<string>;
+  /** the name it is found by */
+  readonly name: string;
+}
+
+/**
+ * The viewers last met, by id, by account and by name. A merged viewer's account leads to
+ * the one they are. What was met longest ago is let go of first, with all that leads to it;
+ * whoever was just met is never among it.
+ */
 export class KnownViewers {
-  private readonly byId = new Map<string, ViewerRow>();
+  private readonly byId = new Map<string, Known>();
   private readonly ids = new Map<string, string>();
   private readonly names = new Map<string, string>();
 
   /** names nobody was found to have */
   private readonly nobody = new Set<string>();
 
+  /** @param most viewers kept; more than are met in one moment */
+  constructor(private readonly most = KEPT) {}
+
   get(id: string): ViewerRow | undefined {
-    return this.byId.get(id);
+    return this.byId.get(id)?.row;
   }
 
   byAccount(account: string): ViewerRow | undefined {
-    return this.byId.get(this.ids.get(account) ?? '');
+    return this.get(this.ids.get(account) ?? '');
   }
 
   byName(name: string): ViewerRow | undefined {
-    const row = this.byId.get(this.names.get(foldNick(name)) ?? '');
+    const row = this.get(this.names.get(foldNick(name)) ?? '');
     // They may have taken another name since.
     return row !== undefined && foldNick(row.name) === foldNick(name) ? row : undefined;
   }
 
   /** @param accounts other accounts that lead to this viewer */
   keep(row: ViewerRow, accounts: readonly string[] = []): void {
+    const before = this.byId.get(row.id);
+    const name = foldNick(row.name);
+    const all = new Set([...(before?.accounts ?? []), row.account, ...accounts]);
+    if (before !== undefined && before.name !== name && this.names.get(before.name) === row.id)
+      this.names.delete(before.name);
+    // The newest stands last.
     this.byId.delete(row.id);
-    this.byId.set(row.id, row);
-    for (const account of [row.account, ...accounts]) this.ids.set(account, row.id);
-    this.names.set(foldNick(row.name), row.id);
-    this.nobody.delete(foldNick(row.name));
-    if (this.byId.size > KEPT) this.byId.delete(this.byId.keys().next().value ?? '');
-    // The two maps hold what the first has let go of; they are emptied before that is much.
-    if (this.ids.size > KEPT * 2) this.forgetAll();
+    this.byId.set(row.id, { row, accounts: all, name });
+    for (const account of all) this.ids.set(account, row.id);
+    this.names.set(name, row.id);
+    this.nobody.delete(name);
+    if (this.byId.size > this.most) this.forget(this.byId.keys().next().value ?? '');
   }
 
   /** True when the name is known, or known to be nobody's. */
@@ -45,8 +64,17 @@ export class KnownViewers {
   }
 
   isNobody(name: string): void {
-    if (this.nobody.size > KEPT) this.nobody.clear();
+    if (this.nobody.size > this.most) this.nobody.clear();
     this.nobody.add(foldNick(name));
+  }
+
+  /** Lets go of one, with all that leads to it. */
+  forget(id: string): void {
+    const known = this.byId.get(id);
+    if (known === undefined) return;
+    this.byId.delete(id);
+    for (const account of known.accounts) if (this.ids.get(account) === id) this.ids.delete(account);
+    if (this.names.get(known.name) === id) this.names.delete(known.name);
   }
 
   /** After viewers were changed past this memory. */

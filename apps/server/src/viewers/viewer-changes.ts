@@ -8,6 +8,7 @@ import {
   ViewerNoteRow,
   ViewerRow,
 } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { ViewersService } from './viewers.service.js';
 
@@ -24,6 +25,7 @@ interface Before {
 export class ViewerChanges {
   constructor(
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
   ) {}
 
@@ -36,17 +38,21 @@ export class ViewerChanges {
   async mark(id: string, marks: { bot?: boolean | undefined; ignored?: boolean | undefined }): Promise<void> {
     await this.require(id);
     const { bot, ignored } = marks;
-    await this.database.write((manager) =>
-      manager.update(
-        ViewerRow,
-        { id },
-        {
-          ...(bot === undefined ? {} : { bot }),
-          ...(ignored === undefined ? {} : { ignored }),
-        },
-      ),
-    );
-    this.viewers.changed();
+    await this.queue.alone(async () => {
+      // What was counted of them is in memory only for a moment longer.
+      await this.viewers.counted();
+      await this.database.write((manager) =>
+        manager.update(
+          ViewerRow,
+          { id },
+          {
+            ...(bot === undefined ? {} : { bot }),
+            ...(ignored === undefined ? {} : { ignored }),
+          },
+        ),
+      );
+      this.viewers.forget(id);
+    });
   }
 
   async addNote(viewerId: string, text: string): Promise<ViewerNoteRow> {
@@ -90,7 +96,11 @@ export class ViewerChanges {
    * Finds that two viewers are one person. What the loser had is added to the winner; the
    * loser keeps its own figures as they are, so that it can be undone.
    */
-  async merge(winnerId: string, loserId: string): Promise<ViewerMergeRow> {
+  merge(winnerId: string, loserId: string): Promise<ViewerMergeRow> {
+    return this.queue.alone(() => this.mergeAlone(winnerId, loserId));
+  }
+
+  private async mergeAlone(winnerId: string, loserId: string): Promise<ViewerMergeRow> {
     if (winnerId === loserId)
       throw new Problem(422, 'Nothing was merged', 'These are the same viewer. Choose another one.');
     await this.viewers.counted();
@@ -132,12 +142,16 @@ export class ViewerChanges {
       await manager.insert(ViewerMergeRow, row);
       return row;
     });
-    this.viewers.changed();
+    await this.viewers.changed();
     return merge;
   }
 
   /** Takes a merge back. What came since stays with the winner. */
-  async undoMerge(id: string): Promise<void> {
+  undoMerge(id: string): Promise<void> {
+    return this.queue.alone(() => this.undoMergeAlone(id));
+  }
+
+  private async undoMergeAlone(id: string): Promise<void> {
     await this.viewers.counted();
     await this.database.write(async (manager) => {
       const merge = await manager.findOneBy(ViewerMergeRow, { id, undoneAt: IsNull() });
@@ -157,7 +171,7 @@ export class ViewerChanges {
       for (const statement of TAKE_USES) await manager.query(statement, [merge.winnerId, merge.loserId]);
       await manager.update(ViewerMergeRow, { id }, { undoneAt: Date.now() });
     });
-    this.viewers.changed();
+    await this.viewers.changed();
   }
 
   async namesOf(ids: readonly string[]): Promise<Map<string, string>> {

@@ -36,7 +36,7 @@ export class ViewersService {
   /** found to be new, and not on disk yet: whoever meets them meanwhile gets the same row */
   private readonly pending = new Map<string, ViewerRow>();
   private readonly messages: Batch<Message>;
-  private readonly followers: (() => void)[] = [];
+  private readonly followers: (() => Promise<void>)[] = [];
 
   constructor(
     private readonly database: Database,
@@ -47,15 +47,25 @@ export class ViewersService {
     });
   }
 
-  /** Calls `follower` after viewers were merged, marked, erased or brought in from a file. */
-  follow(follower: () => void): void {
+  /** Has `follower` read again what hangs on viewers, after some were merged, erased or brought in from a file. */
+  follow(follower: () => Promise<void>): void {
     this.followers.push(follower);
   }
 
-  /** To be called after viewers were changed on disk other than by chat going on. */
-  changed(): void {
+  /** To be called after viewers were changed on disk other than by chat going on, before anything is decided. */
+  async changed(): Promise<void> {
     this.known.forgetAll();
-    for (const follower of this.followers) follower();
+    for (const follower of this.followers) await follower();
+  }
+
+  /** The same where nothing but this row was changed. */
+  forget(id: string): void {
+    this.known.forget(id);
+  }
+
+  /** Messages counted of a viewer; undefined for one who is not known at the moment. */
+  messageCount(id: string): number | undefined {
+    return this.known.get(id)?.messages;
   }
 
   /** Finds out who spoke. Names may change, the id stays. */
@@ -65,6 +75,7 @@ export class ViewersService {
     const fresh: ViewerRow[] = [];
     for (const { key, name, role, at, subscribedMonths = 0, followedSince } of seen) {
       const known = viewers.get(key) ?? this.known.byAccount(key);
+      if (known !== undefined) this.known.keep(known, [key]);
       const row = known ?? this.pending.get(key) ?? newViewer(newId(), CONNECTION, key, name, role, at);
       if (known === undefined) {
         fresh.push(row);

@@ -3,6 +3,7 @@ import { viewerKey } from '@gully/core/viewers';
 import { ConnectionService, type Present } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
 import { Database, type EntityManager } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { StreamService } from '../stream/index.js';
 import { ViewersService, type Seen } from './viewers.service.js';
@@ -35,6 +36,7 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
     private readonly stream: StreamService,
     private readonly viewers: ViewersService,
     private readonly database: Database,
+    private readonly queue: JobQueue,
     private readonly environment: Environment,
     @Inject(LOG) private readonly log: Log,
   ) {}
@@ -62,7 +64,7 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
     for (let at = 0; at < waiting.length; at += TOGETHER) {
       const some = waiting.slice(at, at + TOGETHER);
       try {
-        await this.write(some, now);
+        await this.queue.alone(() => this.write(some, now));
       } catch (error) {
         this.log.error({ error, count: some.length }, 'watch time could not be written and is lost');
       }

@@ -1,12 +1,16 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { Database, WebhookRow } from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
 
 /** The webhooks there are, by name, in memory. */
 @Injectable()
 export class WebhooksStore implements OnModuleInit {
   private readonly webhooks = new Map<string, WebhookRow>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly queue: JobQueue,
+  ) {}
 
   async onModuleInit(): Promise<void> {
     for (const row of await this.database.read.find(WebhookRow)) this.webhooks.set(row.name, row);
@@ -22,12 +26,16 @@ export class WebhooksStore implements OnModuleInit {
     return this.webhooks.get(name);
   }
 
-  async save(row: WebhookRow): Promise<void> {
-    await this.database.write((manager) => manager.save(WebhookRow, row));
-    this.webhooks.set(row.name, row);
+  save(row: WebhookRow): Promise<void> {
+    return this.queue.alone(async () => {
+      await this.database.write((manager) => manager.save(WebhookRow, row));
+      this.webhooks.set(row.name, row);
+    });
   }
-  async remove(name: string): Promise<void> {
-    await this.database.write((manager) => manager.delete(WebhookRow, { name }));
-    this.webhooks.delete(name);
+  remove(name: string): Promise<void> {
+    return this.queue.alone(async () => {
+      await this.database.write((manager) => manager.delete(WebhookRow, { name }));
+      this.webhooks.delete(name);
+    });
   }
 }

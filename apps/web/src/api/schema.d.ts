@@ -1220,7 +1220,15 @@ export interface components {
             standin: boolean;
         };
         HealthDto: {
+            /** @description false while what happens cannot be written */
             ok: boolean;
+            /** @description what is wrong and what to do; empty when nothing is */
+            words: string;
+            /**
+             * Format: date-time
+             * @description since when
+             */
+            since: string | null;
         };
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";

@@ -1,9 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { FileUp } from 'lucide-react';
 import { Fragment, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api, Problem, problemOf, type BundleLook } from '../api/index.js';
-import { Choice, Fault, tellProblem } from '../ui/index.js';
+import { Choice, Fault, tellProblem, toast } from '../ui/index.js';
 import { differencesOf } from './differences.js';
 
 type Item = BundleLook['items'][number];

@@ -1,10 +1,9 @@
 import { prefixFault } from '@gully/core/commands';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api } from '../api/index.js';
 import { channelQuery, settingsQuery, usePrefix } from '../live/index.js';
-import { Fault, Opens, tellProblem } from '../ui/index.js';
+import { Fault, Opens, tellProblem, toast } from '../ui/index.js';
 
 /** What stands before every command’s name. */
 export function PrefixBlank() {

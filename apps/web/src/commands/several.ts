@@ -1,8 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { toast } from 'sonner';
 import { answerOf, api, type Several } from '../api/index.js';
 import { commandsQuery } from '../live/index.js';
-import { tellProblem } from '../ui/index.js';
+import { tellProblem, toast } from '../ui/index.js';
 
 interface Wanted {
   readonly ids: readonly string[];

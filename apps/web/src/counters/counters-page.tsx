@@ -2,7 +2,6 @@ import { wordFault } from '@gully/core/routines';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api, type Counter } from '../api/index.js';
 import { countersQuery } from '../live/index.js';
 import {
@@ -13,6 +12,7 @@ import {
   IconButton,
   LoadFailed,
   tellProblem,
+  toast,
   useNow,
   WholeNumber,
 } from '../ui/index.js';

@@ -1,8 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { Problem } from '../api/index.js';
-import { tellProblem, type Draft } from '../ui/index.js';
+import { type Draft, tellProblem, toast } from '../ui/index.js';
 import type { Kept, Kind } from './kind.js';
 
 /** How long a deleting can be undone, in milliseconds. */

@@ -1,8 +1,9 @@
 import { PanelRightClose, PanelRightOpen, X } from 'lucide-react';
 import { Tabs } from 'radix-ui';
 import { LiveSide } from '../chat/index.js';
-import { RehearsalSide } from '../rehearsal/index.js';
-import { IconButton } from '../ui/index.js';
+import { comesLater, IconButton } from '../ui/index.js';
+
+const RehearsalSide = comesLater(async () => (await import('../rehearsal/index.js')).RehearsalSide);
 
 export type Side = 'live' | 'rehearsal';
 

@@ -2,13 +2,14 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useLocation, useNavigate } from 'react-router';
-import { Toaster } from 'sonner';
-import { useNarrow, useStored, useTheme } from '../ui/index.js';
+import { comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
 import { Dock, DockRail, type Side } from './dock.js';
 import { IndexNav, type Mode } from './index-nav.js';
 import { KeysDialog } from './keys.js';
-import { Palette } from './palette.js';
 import { TopBar } from './top-bar.js';
+
+const Toaster = comesLater(async () => (await import('sonner')).Toaster, 0);
+const Palette = comesLater(async () => (await import('./palette.js')).Palette, 0);
 
 const ANYWHERE = { enableOnFormTags: true, enableOnContentEditable: true, preventDefault: true } as const;
 
@@ -27,6 +28,9 @@ export function Frame() {
     setOpened({ sheet: next, at: pathname });
   };
   const [searching, setSearching] = useState(false);
+  // Once it was there it stays, so that it can close as it should.
+  const [searched, setSearched] = useState(false);
+  if (searching && !searched) setSearched(true);
   const [keys, setKeys] = useState(false);
   const side: Side = storedSide === 'rehearsal' ? 'rehearsal' : 'live';
   const mode: Mode = pathname.startsWith('/air')
@@ -127,20 +131,22 @@ export function Frame() {
       >
         {dock}
       </Sheet>
-      <Palette
-        open={searching}
-        onOpen={setSearching}
-        onDock={toggleDock}
-        onSay={() => {
-          toLine('live');
-        }}
-        onRehearse={() => {
-          toLine('rehearsal');
-        }}
-        onKeys={() => {
-          setKeys(true);
-        }}
-      />
+      {searched && (
+        <Palette
+          open={searching}
+          onOpen={setSearching}
+          onDock={toggleDock}
+          onSay={() => {
+            toLine('live');
+          }}
+          onRehearse={() => {
+            toLine('rehearsal');
+          }}
+          onKeys={() => {
+            setKeys(true);
+          }}
+        />
+      )}
       <KeysDialog open={keys} onOpen={setKeys} />
       <Toaster
         position="bottom-left"
@@ -152,9 +158,19 @@ export function Frame() {
   );
 }
 
-/** Puts the cursor into the dock's line, if there is one. */
+/** Puts the cursor into the dock's line, as soon as there is one: a side that is first shown has yet to load. */
 function focusLine(): void {
-  document.querySelector<HTMLInputElement>('[data-dock-line]')?.focus();
+  const line = (): HTMLInputElement | null => document.querySelector<HTMLInputElement>('[data-dock-line]');
+  if (line() !== null) {
+    line()?.focus();
+    return;
+  }
+  const watching = new MutationObserver(() => {
+    if (line() === null) return;
+    watching.disconnect();
+    line()?.focus();
+  });
+  watching.observe(document.body, { childList: true, subtree: true });
 }
 
 interface SheetProps {

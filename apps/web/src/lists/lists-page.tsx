@@ -4,10 +4,11 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
 import { answerOf, api, type List } from '../api/index.js';
 import { listsQuery } from '../live/index.js';
-import { Bones, LoadFailed, NEW } from '../ui/index.js';
+import { comesLater, Bones, LoadFailed, NEW } from '../ui/index.js';
 import { drafts } from './kind.js';
-import { ListEditor } from './list-editor.js';
 import { LIST_STARTERS } from './starters.js';
+
+const ListEditor = comesLater(async () => (await import('./list-editor.js')).ListEditor);
 
 /** Prepare › Lists: named lines that steps draw from. */
 export function ListsPage() {

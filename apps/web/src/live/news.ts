@@ -1,6 +1,5 @@
 import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { DataTag, QueryKey } from '@tanstack/react-query';
-import { io } from 'socket.io-client';
 import { createStore } from '../ui/index.js';
 import { addLine, loadLines, markRemoved } from './lines.js';
 import {
@@ -32,15 +31,30 @@ const online = createStore(true);
 let countsDue: number | undefined;
 let runsDue: number | undefined;
 
+/** What news come over. */
+export interface NewsSource {
+  on(event: 'welcome', take: (welcome: Welcome) => void): unknown;
+  on(event: 'news', take: (news: NumberedNews) => void): unknown;
+  on(event: 'disconnect' | 'connect_error', take: () => void): unknown;
+}
+
 /** Follows the server’s news. After a break it asks for what it missed, by number; when that is gone, for everything. */
-export function startNews(): void {
-  const socket = io({
-    path: '/live',
-    transports: ['websocket'],
-    auth: (send) => {
-      send({ ...resume });
-    },
-  });
+export async function startNews(): Promise<void> {
+  // What is shown first does not wait for it.
+  const { io } = await import('socket.io-client');
+  follow(
+    io({
+      path: '/live',
+      transports: ['websocket'],
+      auth: (send) => {
+        send({ ...resume });
+      },
+    }),
+  );
+}
+
+/** Takes what comes over a connection to the server. */
+export function follow(socket: NewsSource): void {
   socket.on('welcome', (welcome: Welcome) => {
     if (welcome.missed !== null) welcome.missed.forEach(take);
     else askForEverything();
@@ -69,7 +83,7 @@ function take(news: News): void {
       break;
     case 'connection':
       showNews(connectionQuery, () => ({ ...news.about, capabilities: [...news.about.capabilities] }));
-      void queryClient.invalidateQueries(channelQuery);
+      askAgain(channelQuery.queryKey);
       break;
     case 'activity':
       showNews(activityQuery, (before) => {
@@ -79,32 +93,32 @@ function take(news: News): void {
       break;
     case 'command':
     case 'commands':
-      void queryClient.invalidateQueries(commandsQuery);
+      askAgain(commandsQuery.queryKey);
       break;
     case 'stream':
       showNews(streamQuery, () => ({ ...news.about }));
       break;
     case 'counter':
-      void queryClient.invalidateQueries(countersQuery);
+      askAgain(countersQuery.queryKey);
       break;
     case 'routine':
-      void queryClient.invalidateQueries(routinesQuery);
+      askAgain(routinesQuery.queryKey);
       break;
     case 'timer':
-      void queryClient.invalidateQueries(timersQuery);
-      void queryClient.invalidateQueries(standingQuery);
+      askAgain(timersQuery.queryKey);
+      askAgain(standingQuery.queryKey);
       break;
     case 'timers':
-      void queryClient.invalidateQueries(standingQuery);
+      askAgain(standingQuery.queryKey);
       break;
     case 'list':
-      void queryClient.invalidateQueries(listsQuery);
+      askAgain(listsQuery.queryKey);
       break;
     case 'webhook':
-      void queryClient.invalidateQueries(webhooksQuery);
+      askAgain(webhooksQuery.queryKey);
       break;
     case 'delivery':
-      void queryClient.invalidateQueries({ queryKey: ['deliveries'] });
+      askAgain(['deliveries']);
       break;
     case 'run':
       runsSoon();
@@ -113,14 +127,24 @@ function take(news: News): void {
       markRemoved(news.about.ids);
       break;
     case 'setting':
-      void queryClient.invalidateQueries(settingsQuery);
-      if (news.about.key === 'breathing-room') void queryClient.invalidateQueries(breathingQuery);
-      if (news.about.key === 'prefix') void queryClient.invalidateQueries(channelQuery);
+      askAgain(settingsQuery.queryKey);
+      if (news.about.key === 'breathing-room') askAgain(breathingQuery.queryKey);
+      if (news.about.key === 'prefix') askAgain(channelQuery.queryKey);
       break;
     case 'erased':
       askForEverything();
       break;
   }
+}
+
+/**
+ * Has something asked for again. An answer that is still on its way may be of before the
+ * news: a first one would be taken as it comes, so it is waited for no longer.
+ */
+function askAgain(queryKey: QueryKey): void {
+  void queryClient
+    .cancelQueries({ queryKey }, { silent: true })
+    .then(() => queryClient.invalidateQueries({ queryKey }));
 }
 
 /**
@@ -131,8 +155,7 @@ function showNews<T>(
   query: { readonly queryKey: DataTag<QueryKey, T, Error> },
   change: (before: T) => T,
 ): void {
-  if (queryClient.isFetching({ queryKey: query.queryKey }) > 0)
-    void queryClient.invalidateQueries({ queryKey: query.queryKey });
+  if (queryClient.isFetching({ queryKey: query.queryKey }) > 0) askAgain(query.queryKey);
   else
     queryClient.setQueryData<T>(query.queryKey, (before) =>
       before === undefined ? undefined : change(before),
@@ -142,7 +165,7 @@ function showNews<T>(
 function countSoon(): void {
   countsDue ??= window.setTimeout(() => {
     countsDue = undefined;
-    void queryClient.invalidateQueries(commandsQuery);
+    askAgain(commandsQuery.queryKey);
   }, COUNTS_EVERY);
 }
 
@@ -150,8 +173,8 @@ function countSoon(): void {
 function runsSoon(): void {
   runsDue ??= window.setTimeout(() => {
     runsDue = undefined;
-    void queryClient.invalidateQueries({ queryKey: ['runs'] });
-    void queryClient.invalidateQueries(rememberedQuery);
+    askAgain(['runs']);
+    askAgain(rememberedQuery.queryKey);
   }, RUNS_EVERY);
 }
 

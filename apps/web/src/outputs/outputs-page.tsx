@@ -1,10 +1,9 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Pencil, RotateCcw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api, Problem, problemOf, type Delivery, type Webhook } from '../api/index.js';
 import { webhooksQuery } from '../live/index.js';
-import { ago, Bones, exact, Fault, IconButton, LoadFailed, tellProblem, useNow } from '../ui/index.js';
+import { ago, Bones, exact, Fault, IconButton, LoadFailed, tellProblem, toast, useNow } from '../ui/index.js';
 
 const PAGE = 50;
 

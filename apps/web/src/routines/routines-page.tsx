@@ -6,11 +6,12 @@ import type { NamedRoutine } from '../api/index.js';
 import { AddLink, KindPage } from '../editing/index.js';
 import { routinesQuery } from '../live/index.js';
 import { useNames } from '../script/index.js';
-import { ago, exact, useNow } from '../ui/index.js';
+import { comesLater, ago, exact, useNow } from '../ui/index.js';
 import { ROUTINE, startsInWords } from './kind.js';
-import { RoutineEditor } from './routine-editor.js';
 import { ROUTINE_STARTERS } from './starters.js';
 import { useToggle } from './use-running.js';
+
+const RoutineEditor = comesLater(async () => (await import('./routine-editor.js')).RoutineEditor);
 
 const ABOUT = 'What events, commands, timers and a hand start: steps, done in order.';
 

@@ -1,7 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { toast } from 'sonner';
 import { answerOf, api, type NamedRoutine } from '../api/index.js';
-import { tellProblem } from '../ui/index.js';
+import { tellProblem, toast } from '../ui/index.js';
 import { ROUTINE } from './kind.js';
 
 /** Running one by hand. */

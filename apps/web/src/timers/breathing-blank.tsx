@@ -1,10 +1,9 @@
 import { breathingFaults, type BreathingRoom } from '@gully/core/timers';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api } from '../api/index.js';
 import { breathingQuery } from '../live/index.js';
-import { Fault, Opens, tellProblem, WholeNumber } from '../ui/index.js';
+import { Fault, Opens, tellProblem, toast, WholeNumber } from '../ui/index.js';
 
 /** How often timers may speak, all of them together. */
 export function BreathingBlank() {

@@ -1,9 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Hand, Play } from 'lucide-react';
-import { toast } from 'sonner';
 import { answerOf, api, type Timer } from '../api/index.js';
 import { standingQuery } from '../live/index.js';
-import { IconButton, tellProblem } from '../ui/index.js';
+import { IconButton, tellProblem, toast } from '../ui/index.js';
 import { TIMER } from './kind.js';
 
 /** Holding, firing and switching a timer, each at once and with its undo where there is one. */

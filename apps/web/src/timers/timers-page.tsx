@@ -2,12 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import type { Timer } from '../api/index.js';
 import { AddLink, KindPage } from '../editing/index.js';
 import { timersQuery } from '../live/index.js';
+import { comesLater } from '../ui/index.js';
 import { BreathingBlank } from './breathing-blank.js';
 import { ForecastPanel } from './forecast-panel.js';
 import { TIMER } from './kind.js';
 import { TIMER_STARTERS } from './starters.js';
-import { TimerEditor } from './timer-editor.js';
 import { TimerTable } from './timer-table.js';
+
+const TimerEditor = comesLater(async () => (await import('./timer-editor.js')).TimerEditor);
 
 const ABOUT = 'Texts that come again, and only while people talk.';
 

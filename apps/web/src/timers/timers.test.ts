@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { OFFLINE } from '@gully/core/stream';
 import { BLANK_TIMER, checkTimer, newState } from '@gully/core/timers';
-import fc from 'fast-check';
 import { placeOf, rateAt } from './rate-scale.js';
 import { TIMER_STARTERS } from './starters.js';
 import { asForecast, type Standings } from './as-forecast.js';
@@ -10,12 +9,10 @@ describe('the slider from silent to busy', () => {
   test('is silent at its left end, rises throughout, and stands where its rate says', () => {
     expect(rateAt(0)).toBe(0);
     expect(rateAt(100)).toBe(240);
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: 99 }), (place) => {
-        expect(rateAt(place + 1)).toBeGreaterThanOrEqual(rateAt(place));
-        expect(Math.abs(placeOf(rateAt(place)) - place)).toBeLessThanOrEqual(1);
-      }),
-    );
+    for (let place = 0; place <= 100; place += 1) {
+      expect(rateAt(place + 1)).toBeGreaterThanOrEqual(rateAt(place));
+      expect(Math.abs(placeOf(rateAt(place)) - place)).toBeLessThanOrEqual(1);
+    }
     expect(placeOf(100_000)).toBe(100);
   });
 });

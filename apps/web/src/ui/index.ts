@@ -1,3 +1,4 @@
+export { comesLater } from './comes-later.js';
 export { Choice } from './choice.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
 export { IconButton } from './icon-button.js';
@@ -11,6 +12,7 @@ export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { Tick } from './tick.js';
 export { ago, clock, exact, useNow } from './time.js';
+export { toast } from './toast.js';
 export { useStable } from './use-stable.js';
 export { ViewerNames } from './viewer-names.js';
 export { WholeNumber } from './whole-number.js';

@@ -1,6 +1,6 @@
 import { TriangleAlert } from 'lucide-react';
-import { toast } from 'sonner';
 import { problemOf } from '../api/index.js';
+import { toast } from './toast.js';
 
 /** A line that says what is wrong with the field above it. */
 export function Fault({ id, children }: { readonly id?: string; readonly children: string | undefined }) {

@@ -2,9 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Upload } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { answerOf, api, problemOf, type CsvPreview } from '../api/index.js';
-import { Fault } from '../ui/index.js';
+import { Fault, toast } from '../ui/index.js';
 
 /** Viewers from a file: first what it would do, then doing it. */
 export function CsvIn() {

@@ -1,8 +1,8 @@
 import { AlertDialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import type { Viewer } from '../api/index.js';
 import { useViewerChanges } from './viewer-changes.js';
+import { toast } from '../ui/index.js';
 
 /** A viewer’s right to be forgotten. It cannot be taken back, so it asks first. */
 export function EraseViewer({ viewer }: { readonly viewer: Viewer }) {

@@ -1,7 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { toast } from 'sonner';
 import { answerOf, api } from '../api/index.js';
-import { tellProblem } from '../ui/index.js';
+import { tellProblem, toast } from '../ui/index.js';
 
 /** What a person decides about a viewer, each with its undo where there is one. */
 export function useViewerChanges(id: string) {

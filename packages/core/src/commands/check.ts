@@ -12,14 +12,13 @@ import {
   PATTERN_LIMIT,
   PHRASE_LIMIT,
   PHRASES_LIMIT,
-  PREFIX_LIMIT,
   titleOf,
   type Command,
   type CommandBody,
   type Gates,
   type Trigger,
 } from './command.js';
-import { CHOICES_LIMIT, INPUT_NAME, INPUTS_LIMIT, type Input } from './inputs.js';
+import { CHOICES_LIMIT, INPUT_NAME, INPUTS_LIMIT, type Input } from './input.js';
 import { phraseForm } from './phrases.js';
 
 /** A name as it is kept: one space between its words, without the prefix, which people type out of habit. */
@@ -74,17 +73,6 @@ export function checkCommand(
   Object.assign(faults, checkGates(gates));
   Object.assign(faults, checkInputs(inputs));
   return faults;
-}
-
-/** What is wrong with a prefix, or undefined. */
-export function prefixFault(prefix: string): string | undefined {
-  if (prefix === '') return 'Give a prefix: what stands before every command’s name';
-  if (/[\s\p{Cc}\p{Cf}\p{L}\p{N}]/u.test(prefix))
-    return 'A prefix is signs such as ! or ?, no letters, digits or spaces';
-  if (prefix.startsWith('/') || prefix.startsWith('.'))
-    return 'Platforms keep / and . at the start of a line for themselves';
-  if (characterCount(prefix) > PREFIX_LIMIT) return `A prefix has at most ${String(PREFIX_LIMIT)} characters`;
-  return undefined;
 }
 
 function nameFault(name: string, prefix: string): string | undefined {

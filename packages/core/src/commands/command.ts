@@ -3,7 +3,7 @@ import { FREE, type Cost } from '../currency/index.js';
 import { sayOnly, type Routine } from '../routines/index.js';
 import { ALWAYS, type When } from '../stream/index.js';
 import type { NamedViewer } from '../viewers/index.js';
-import type { Input } from './inputs.js';
+import type { Input } from './input.js';
 
 /** What in chat starts a command. At least one of name, phrases and pattern is given. */
 export interface Trigger {
@@ -109,8 +109,6 @@ export const BLANK_COMMAND: CommandBody = {
   routine: sayOnly(''),
 };
 
-export const DEFAULT_PREFIX = '!';
-export const PREFIX_LIMIT = 5;
 export const NAME_LIMIT = 40;
 /** Words a name may have. */
 export const NAME_WORDS = 4;

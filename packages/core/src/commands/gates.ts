@@ -11,7 +11,8 @@ import { checkWhen } from '../stream/index.js';
 import { durationInWords, foldName } from '../text/index.js';
 import type { NamedViewer } from '../viewers/index.js';
 import type { Gates, RefusingGate } from './command.js';
-import { readInputs, usageOf, type ReadInputs } from './inputs.js';
+import { usageOf } from './input.js';
+import { readInputs, type ReadInputs } from './inputs.js';
 import type { Match } from './match.js';
 import type { CommandUse, CommandWorld } from './state.js';
 

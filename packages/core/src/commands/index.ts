@@ -1,10 +1,9 @@
-export { checkCommand, prefixFault, tidyCommand, tidyName } from './check.js';
+export { checkCommand, tidyCommand, tidyName } from './check.js';
 export {
   ALIASES_LIMIT,
   BLANK_COMMAND,
   commandBody,
   COOLDOWN_LIMIT,
-  DEFAULT_PREFIX,
   REFUSING_GATES,
   titleOf,
   type Command,
@@ -21,7 +20,8 @@ export {
   type CommandDecision,
 } from './decide.js';
 export { cooldownLeft } from './gates.js';
-export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './inputs.js';
+export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './input.js';
+export { DEFAULT_PREFIX, prefixFault } from './prefix.js';
 export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand } from './match.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';

@@ -8,7 +8,7 @@ import {
   type StepOf,
 } from '../routines/index.js';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from './command.js';
-import type { Input, InputType } from './inputs.js';
+import type { Input, InputType } from './input.js';
 
 /** A ready-made command to begin from. It works as it is. */
 export interface Starter {

@@ -2,8 +2,8 @@ import { ROLE_NAMES, ROLES, type Role } from '../chat/index.js';
 import { compilePattern, evaluate, foldName, type Scope } from '../text/index.js';
 import {
   ALONE,
-  COMPARISON_WORDS,
   isGroup,
+  rowInWords,
   type Comparison,
   type ConditionRow,
   type Conditions,
@@ -45,19 +45,6 @@ export function checkConditions(
     return holds;
   };
   return { holds: group(conditions), rows, notes };
-}
-
-/** A row in words: `viewer.role is at least moderator`. */
-export function rowInWords({ value, comparison, against }: ConditionRow, filled = against): string {
-  const words = `${value} ${COMPARISON_WORDS[comparison]}`;
-  return ALONE.includes(comparison) ? words : `${words} ${filled === '' ? 'nothing' : filled}`;
-}
-
-/** Conditions in words, as a sentence has them: `viewer.role is VIP, and input.word is not empty`. */
-export function conditionsInWords({ join, rows }: Conditions): string {
-  return rows
-    .map((row) => (isGroup(row) ? `(${conditionsInWords(row)})` : rowInWords(row)))
-    .join(join === 'all' ? ', and ' : ', or ');
 }
 
 function compare(comparison: Comparison, raw: unknown, text: string, against: string): boolean {

@@ -61,3 +61,16 @@ export function isGroup(row: ConditionRow | Conditions): row is Conditions {
 export function allRows(conditions: Conditions): ConditionRow[] {
   return conditions.rows.flatMap((row) => (isGroup(row) ? allRows(row) : [row]));
 }
+
+/** A row in words: `viewer.role is at least moderator`. */
+export function rowInWords({ value, comparison, against }: ConditionRow, filled = against): string {
+  const words = `${value} ${COMPARISON_WORDS[comparison]}`;
+  return ALONE.includes(comparison) ? words : `${words} ${filled === '' ? 'nothing' : filled}`;
+}
+
+/** Conditions in words, as a sentence has them: `viewer.role is VIP, and input.word is not empty`. */
+export function conditionsInWords({ join, rows }: Conditions): string {
+  return rows
+    .map((row) => (isGroup(row) ? `(${conditionsInWords(row)})` : rowInWords(row)))
+    .join(join === 'all' ? ', and ' : ', or ');
+}

@@ -1,6 +1,14 @@
 import type { Check } from '../chat/index.js';
 import { draw, type DrawOrder } from '../random/index.js';
-import { durationInWords, evaluate, renderText, type Evaluated, type Scope } from '../text/index.js';
+import {
+  durationInWords,
+  evaluate,
+  renderText,
+  RUN_STEPS,
+  type Budget,
+  type Evaluated,
+  type Scope,
+} from '../text/index.js';
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
 import { kindOf, type Outcome, type StepRun } from './kinds/index.js';
@@ -32,6 +40,8 @@ export class Execution implements StepRun {
   private routine: PreparedRoutine;
   /** what texts are filled in with, until a step changes it */
   private filledWith: Scope | undefined;
+  /** what its texts and conditions may still ask for until it waits or ends */
+  private readonly budget: Budget = { left: RUN_STEPS };
 
   constructor(
     private readonly begun: RunState,
@@ -56,8 +66,14 @@ export class Execution implements StepRun {
     return `${this.begun.id}:${String(this.steps)}`;
   }
 
-  /** Goes on until it waits or ends; never more than STEPS_LIMIT steps. */
+  /** Goes on until it waits or ends; never more than STEPS_LIMIT steps, and RUN_STEPS of its texts. */
   proceed(): void {
+    this.goOn();
+    const { work } = this.world;
+    if (work !== undefined) work.steps += RUN_STEPS - this.budget.left;
+  }
+
+  private goOn(): void {
     while (this.awaiting === undefined && this.ended === undefined) {
       const frame = this.frames.pop();
       if (frame === undefined) {
@@ -68,6 +84,7 @@ export class Execution implements StepRun {
       if (step === undefined) continue;
       this.frames.push({ ...frame, next: frame.next + 1 });
       this.take(step, frame);
+      if (this.budget.left < 0) this.end('limited', 'its texts and conditions ask for too much work');
     }
   }
 
@@ -232,6 +249,7 @@ export class Execution implements StepRun {
       known: knownValues(this.occasion.inputNames, world, Object.keys(this.over.memory)),
       chance: this.world.chance,
       now: this.at,
+      budgets: [this.budget],
     };
   }
 }

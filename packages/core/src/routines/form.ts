@@ -1,5 +1,4 @@
-import { conditionsInWords } from './compare.js';
-import type { Conditions } from './conditions.js';
+import { conditionsInWords, type Conditions } from './conditions.js';
 import type { Branch, Step } from './step.js';
 
 /** What kind of plain word a blank takes, for offering those there are. */

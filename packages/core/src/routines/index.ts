@@ -6,13 +6,14 @@ export {
   type Faults,
   type Surroundings,
 } from './check.js';
-export { conditionsInWords, rowInWords } from './compare.js';
 export {
   allRows,
   ALONE,
   COMPARISON_WORDS,
   COMPARISONS,
+  conditionsInWords,
   isGroup,
+  rowInWords,
   type Comparison,
   type ConditionRow,
   type Conditions,
@@ -38,17 +39,14 @@ export {
   type WordOf,
 } from './form.js';
 export { filledBlanks, kindOf, STEP_GROUPS, STEP_KINDS, textsOf, type StepKind } from './kinds/index.js';
+export { BLANK_ROUTINE, routineBody, type NamedRoutine, type NamedRoutineBody } from './named-body.js';
 export {
   begin,
   beginBy,
-  BLANK_ROUTINE,
   checkStart,
   checkNamedRoutine,
   decideEvent,
-  routineBody,
   type Happening,
-  type NamedRoutine,
-  type NamedRoutineBody,
   type PreparedNamed,
   type Started,
 } from './named.js';

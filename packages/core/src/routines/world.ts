@@ -24,6 +24,8 @@ export interface RoutineWorld {
   readonly timeZone: string;
   readonly stream: StreamState;
   readonly chance: Chance;
+  /** counts the render steps that were taken, for whoever decides many things in a row */
+  readonly work?: { steps: number } | undefined;
   /** undefined for a counter that was never changed */
   counter(name: string): CounterState | undefined;
   counterNames(): readonly string[];

@@ -1,3 +1,4 @@
+export { MOMENT_STEPS, RUN_STEPS, type Budget } from './budget.js';
 export { byteLength, characterCount, splitText } from './bytes.js';
 export { stripCommandLead, stripControls } from './clean.js';
 export { CounterValue, Moment, Span } from './drops.js';
@@ -10,7 +11,6 @@ export {
   expressionFault,
   parseText,
   renderText,
-  RENDER_LIMIT_MS,
   TEXT_LIMIT,
   unknownIn,
   usedIn,

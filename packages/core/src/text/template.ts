@@ -1,4 +1,5 @@
-import { Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
+import { Context, Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
+import { BudgetSpent, RUN_STEPS, Spending, TooLarge, type Budget } from './budget.js';
 import { CounterValue, Moment, Span } from './drops.js';
 import { addFilters, setMoment, type FilterMoment } from './filters.js';
 import { nearestName } from './names.js';
@@ -6,14 +7,12 @@ import type { TextValues } from './values.js';
 
 /**
  * Texts are Liquid. They come from people and run on every message, so the engine has
- * no file access, sees own properties only, and has limits on the length of a text, the
- * time of one rendering and the memory it may take.
+ * no file access, sees own properties only, and has limits on the length of a text and on the
+ * work and the memory one rendering may take, counted the same on every machine.
  */
 
 /** Characters a text may have; a chat line shows about 1,300 of them in its three parts. */
 export const TEXT_LIMIT = 5_000;
-/** Milliseconds one rendering may take before it is stopped. It is tried twice, see renderText. */
-export const RENDER_LIMIT_MS = 50;
 /** Liquid's own unit: roughly the items and characters a rendering may build. */
 const MEMORY_LIMIT = 200_000;
 
@@ -22,8 +21,6 @@ const engine = new Liquid({
   strictFilters: true,
   templates: {},
   parseLimit: TEXT_LIMIT * 2,
-  renderLimit: RENDER_LIMIT_MS,
-  memoryLimit: MEMORY_LIMIT,
   outputEscape: shown,
 });
 addFilters(engine);
@@ -110,18 +107,23 @@ export interface Scope extends FilterMoment {
   readonly values: TextValues;
   /** the paths there are values for */
   readonly known: ReadonlySet<string>;
+  /** what it is taken from; a fair amount of its own where nothing is said */
+  readonly budgets?: readonly Budget[] | undefined;
 }
 
 /**
  * Renders a text. Unknown values come out empty and are noted. A text that runs over a
  * limit or fails comes out empty with the reason noted; chat never sees a raw error.
  */
-export function renderText(parsed: ParsedText, { values, known, chance, now }: Scope): Rendered {
+export function renderText(parsed: ParsedText, { values, known, chance, now, budgets }: Scope): Rendered {
   const unknown = new Set(parsed.used.map(({ path }) => path).filter((path) => !known.has(path)));
   const notes = [...unknown].map((path) => `No value is called ${path}; it was left empty`);
   setMoment(values, { chance, now });
   try {
-    return { text: renderInTime(parsed, values), notes };
+    return {
+      text: String(engine.renderSync(parsed.templates as Template[], contextOf({ values, budgets }))),
+      notes,
+    };
   } catch (error) {
     return { text: '', notes: [...notes, renderNote(error)] };
   }
@@ -168,34 +170,56 @@ export function evaluate(source: string, scope: Scope): Evaluated {
   if ('fault' in result) return { raw: undefined, text: '', notes: [result.fault.message] };
   const { text, notes } = renderText(result.text, scope);
   try {
-    return { raw: engine.evalValueSync(source, scope.values) as unknown, text, notes };
+    return { raw: engine.evalValueSync(source, contextOf(scope)) as unknown, text, notes };
   } catch {
     return { raw: undefined, text, notes };
   }
 }
 
-/**
- * The limit is in time by the clock, and a machine that plays a game meanwhile can stand
- * still for longer than any honest text takes. So a text that ran over it has a second try.
- */
-function renderInTime(parsed: ParsedText, values: TextValues): string {
-  const render = (): string => String(engine.renderSync(parsed.templates as Template[], values));
-  try {
-    return render();
-  } catch (error) {
-    if (ranTooLong(error)) return render();
-    throw error;
-  }
+/** Steps a text may take where nobody says what is left: a preview, a reference. */
+const ALONE_STEPS = RUN_STEPS;
+
+/** What a rendering goes on in: its values, and what it may still take. */
+function contextOf({
+  values,
+  budgets = [{ left: ALONE_STEPS }],
+}: Pick<Scope, 'values' | 'budgets'>): Context {
+  const spending = new Spending(budgets, MEMORY_LIMIT);
+  const steps = {
+    check: () => {
+      spending.step();
+    },
+    use: () => undefined,
+  };
+  const memory = {
+    use: (units: number) => {
+      spending.use(units);
+    },
+    check: () => undefined,
+  };
+  // Liquid's limits are classes with private parts; it calls these two methods and no other.
+  return new Context(
+    values,
+    engine.options,
+    { sync: true },
+    {
+      renderLimit: steps as never,
+      memoryLimit: memory as never,
+      liquid: engine,
+    },
+  );
 }
 
-function ranTooLong(error: unknown): boolean {
-  return error instanceof Error && error.message.includes('render limit');
+/** The error of ours that Liquid has wrapped, if it is one. */
+function ownError(error: unknown): unknown {
+  return LiquidError.is(error) ? ((error as { originalError?: unknown }).originalError ?? error) : error;
 }
 
 function renderNote(error: unknown): string {
+  const own = ownError(error);
+  if (own instanceof BudgetSpent) return 'The text was stopped: it asks for too much work';
+  if (own instanceof TooLarge) return 'The text was stopped: it grew too large';
   const reason = error instanceof Error ? error.message : '';
-  if (ranTooLong(error)) return `The text was stopped: it ran longer than ${String(RENDER_LIMIT_MS)} ms`;
-  if (reason.includes('memory')) return 'The text was stopped: it grew too large';
   return `The text could not be filled in: ${withoutPlace(reason)}`;
 }
 

@@ -26,15 +26,13 @@ export {
   type Lines,
   type Silent,
 } from './forecast.js';
+export { breathingFaults, checkTimer, runsFault, type TimerSurroundings } from './check.js';
 export {
   BLANK_TIMER,
   BREATHING,
-  breathingFaults,
-  checkTimer,
   INTERVAL_LIMIT,
   JITTER_LIMIT,
   LINES_LIMIT,
-  runsFault,
   TIMER_DOES,
   TIMER_NAME_LIMIT,
   timerBody,
@@ -42,6 +40,5 @@ export {
   type BreathingRoom,
   type Timer,
   type TimerBody,
-  type TimerSurroundings,
 } from './timer.js';
 export { ASSUMED_RATE, paceInWords, paceOf, standingInWords, type ChatRate } from './words.js';

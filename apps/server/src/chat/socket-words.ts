@@ -1,0 +1,24 @@
+import type { Environment } from '../configuration/index.js';
+
+/** What became of a socket, for a person. */
+export function socketWords(
+  error: Error & { readonly code?: string },
+  { GULLY_IRC_HOST: host, GULLY_IRC_PORT: port }: Environment,
+): string {
+  switch (error.code) {
+    case 'ECONNREFUSED':
+      return `Nothing answers at ${host}:${String(port)}`;
+    case 'ENOTFOUND':
+    case 'EAI_AGAIN':
+      return `There is no server called ${host}, or this machine is offline`;
+    case 'ETIMEDOUT':
+    case 'EHOSTUNREACH':
+    case 'ENETUNREACH':
+      return `${host} cannot be reached`;
+    case 'EPIPE':
+    case 'ECONNRESET':
+      return 'The connection broke';
+    default:
+      return error.message;
+  }
+}

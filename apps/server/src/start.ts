@@ -1,0 +1,35 @@
+import 'reflect-metadata';
+import { ConnectionService } from './chat/index.js';
+import { readEnvironment } from './configuration/index.js';
+import { openDatabase } from './database/index.js';
+import { makeLog } from './log/index.js';
+import { makeApp } from './app.js';
+
+export interface Running {
+  /** where it answers */
+  readonly address: string;
+  /** Ends it gently: all is on disk when the promise resolves. */
+  stop(): Promise<void>;
+}
+
+/**
+ * Starts the server, configured by the environment, and answers once it does.
+ *
+ * @param stopOn signals of the process that end it
+ * @throws EnvironmentError, DatabaseError, or what listening met
+ */
+export async function startServer(
+  env: Readonly<Record<string, string | undefined>>,
+  stopOn: readonly string[] = [],
+): Promise<Running> {
+  const environment = readEnvironment(env);
+  const log = makeLog(environment.GULLY_LOG, process.stdout.isTTY);
+  const source = await openDatabase(environment.GULLY_DATA_DIR);
+  const app = await makeApp(environment, source, log);
+  app.enableShutdownHooks([...stopOn]);
+  await app.listen(environment.GULLY_HTTP_PORT, environment.GULLY_HTTP_HOST);
+  app.get(ConnectionService).connect();
+  const url = new URL(await app.getUrl());
+  url.hostname = '127.0.0.1';
+  return { address: url.origin, stop: () => app.close() };
+}

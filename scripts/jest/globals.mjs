@@ -1,0 +1,40 @@
+// @ts-check
+/**
+ * What tests import from `@jest/globals`. The runner calls tests in plain Node, which makes them
+ * fast, and has no limit of time; the limit is set here, so that a test that hangs fails by name.
+ */
+const { jest, expect, describe, beforeAll, afterAll, beforeEach, afterEach } = globalThis;
+
+const LIMIT_MS = 30_000;
+const { setTimeout, clearTimeout } = globalThis;
+
+/**
+ * @template {unknown[]} A
+ * @param {(...args: A) => unknown} work
+ * @param {number} [limit]
+ */
+function limited(work, limit = LIMIT_MS) {
+  return (/** @type {A} */ ...args) => {
+    /** @type {NodeJS.Timeout | undefined} */
+    let timer;
+    const late = new Promise((_, reject) => {
+      timer = setTimeout(() => reject(new Error(`It took more than ${limit / 1000} s.`)), limit);
+    });
+    return Promise.race([Promise.resolve().then(() => work(...args)), late]).finally(() =>
+      clearTimeout(timer),
+    );
+  };
+}
+
+const test = Object.assign(
+  (/** @type {string} */ name, /** @type {() => unknown} */ work, /** @type {number | undefined} */ limit) =>
+    globalThis.test(name, limited(work, limit)),
+  {
+    each: (/** @type {readonly unknown[]} */ rows) => {
+      const named = globalThis.test.each(rows);
+      return (/** @type {string} */ name, /** @type {() => unknown} */ work) => named(name, limited(work));
+    },
+  },
+);
+
+export { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test };

@@ -1,0 +1,1 @@
+export { makeFolder as default } from './folder.mjs';

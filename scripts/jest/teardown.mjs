@@ -1,0 +1,1 @@
+export { removeFolder as default } from './folder.mjs';

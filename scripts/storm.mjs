@@ -1,0 +1,218 @@
+// @ts-check
+/**
+ * `npm run storm [-- KILLS]`: kills and restarts the server at random moments under load, and
+ * checks after each start that nothing it had acknowledged is lost, nor anything done twice.
+ */
+import { randomBytes, randomInt } from 'node:crypto';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { setTimeout as pause } from 'node:timers/promises';
+import { build } from './build.mjs';
+import { freePort, ROOT, start } from './run.mjs';
+
+const KILLS = Number(process.argv[2] ?? 100);
+const COUNTERS = 8;
+
+await build();
+const { startStandin } = await import(join(ROOT, 'apps/standin/dist/standin.js'));
+const folder = mkdtempSync(join(existsSync('/dev/shm') ? '/dev/shm' : tmpdir(), 'gully-storm-'));
+const secret = `whsec_${randomBytes(24).toString('base64')}`;
+const port = await freePort(4820);
+const address = `http://127.0.0.1:${port}`;
+const standin = await startStandin({
+  ircPort: 0,
+  httpPort: 0,
+  channel: '#lanternhour',
+  streamer: 'odalys_tarn',
+  bot: 'gully',
+  seed: 1,
+  eventsTo: { address: `${address}/events`, secret },
+});
+
+/** What the server has said is done, and what it was asked for at the most. */
+const told = { counters: new Map(), depth: 0, events: 0, commands: new Set() };
+const asked = { counters: new Map(), depth: 0, events: 0 };
+let failures = 0;
+/** @param {boolean} holds @param {string} words */
+function check(holds, words) {
+  if (holds) return;
+  failures += 1;
+  console.error(`LOST  ${words}`);
+}
+
+/** @param {string} path @param {string} method @param {unknown} [body] */
+const ask = (path, method, body) =>
+  fetch(`${address}/api/${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body !== undefined && { body: JSON.stringify(body) }),
+    signal: AbortSignal.timeout(5_000),
+  });
+
+const gates = { lowestRole: 'viewer', onlyRoles: [], always: [], never: [], cooldown: 0, viewerCooldown: 0 };
+const more = {
+  moderatorsSkip: false,
+  rank: '',
+  refusals: {},
+  cost: { base: 0, subscriber: null, regular: null, moderator: null },
+};
+const when = { live: 'any', categories: [], from: '', to: '' };
+/** @param {string} counter */
+const counting = (counter) => ({
+  steps: [
+    { kind: 'counter', id: 'c', counter, change: 'add', amount: 1, lowestRole: 'viewer' },
+    { kind: 'say', id: 's', texts: [`${counter} is {{ counter.${counter} }}`], order: 'random' },
+  ],
+  whileRunning: 'beside',
+  afterRestart: 'go-on',
+});
+/** @param {string} name */
+const command = (name) => ({
+  group: '',
+  enabled: true,
+  inputs: [],
+  trigger: {
+    name,
+    aliases: [],
+    phrases: [],
+    wholeMessage: false,
+    pattern: '',
+    matchCase: false,
+    fromBots: false,
+    connections: [],
+  },
+  gates: { when, ...gates, ...more },
+  routine: counting('depth'),
+});
+
+/** A viewer in the room, who hears what the bot says. */
+const room = connect(standin.ircPort, '127.0.0.1');
+room.write('NICK witness\r\nUSER witness 0 * :witness\r\n');
+room.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+  for (const line of text.split('\r\n')) {
+    if (line.startsWith('PING')) room.write(`PONG ${line.slice(5)}\r\n`);
+    if (/ 001 /u.test(line)) room.write('JOIN #lanternhour\r\n');
+    const depth = /^:gully!.* :depth is (\d+)$/u.exec(line)?.[1];
+    if (depth !== undefined) told.depth = Math.max(told.depth, Number(depth));
+  }
+});
+
+async function started() {
+  const { child } = await start(
+    ['apps/server/dist/main.js'],
+    {
+      GULLY_DATA_DIR: folder,
+      GULLY_HTTP_PORT: `${port}`,
+      GULLY_IRC_PORT: `${standin.ircPort}`,
+      GULLY_STANDIN_URL: `http://127.0.0.1:${standin.httpPort}`,
+      GULLY_STREAMER: 'odalys_tarn',
+      GULLY_EVENTS_SECRET: secret,
+      GULLY_CHAT_LIMIT: '100000',
+      GULLY_CHAT_LIMIT_MODERATOR: '100000',
+      GULLY_LOG: 'silent',
+    },
+    /^Gully is at /u,
+  );
+  for (;;) {
+    const { state } = await (await ask('connection', 'GET')).json();
+    if (state === 'connected') return child;
+    await pause(20);
+  }
+}
+
+/** Four kinds of load at once, until `over`. @param {{ over: boolean }} storm */
+async function load(storm) {
+  /** @param {() => Promise<void>} once */
+  const again = async (once) => {
+    while (!storm.over) await once().catch(() => pause(5));
+  };
+  await Promise.all([
+    again(async () => {
+      const name = `storm_${randomInt(COUNTERS)}`;
+      const value = (asked.counters.get(name) ?? 0) + 1;
+      asked.counters.set(name, value);
+      if ((await ask(`counters/${name}`, 'PUT', { value })).status === 204) told.counters.set(name, value);
+    }),
+    again(async () => {
+      asked.depth += 1;
+      room.write('PRIVMSG #lanternhour :!depth\r\n');
+      await pause(randomInt(12));
+    }),
+    again(async () => {
+      asked.events += 1;
+      const [status] = await standin.events.raise({
+        type: 'follow',
+        data: { viewer: { name: `caver_${randomInt(50)}` } },
+        at: Date.now(),
+      });
+      if (status === 202) told.events += 1;
+    }),
+    again(async () => {
+      const name = `storm${randomBytes(6).toString('hex')}`;
+      if ((await ask('commands', 'POST', command(name))).status === 201) told.commands.add(name);
+      await pause(randomInt(60));
+    }),
+  ]);
+}
+
+async function verify() {
+  const counters = new Map(
+    (await (await ask('counters', 'GET')).json()).map((/** @type {any} */ each) => [each.name, each.value]),
+  );
+  const commands = new Set(
+    (await (await ask('commands', 'GET')).json()).map((/** @type {any} */ each) => each.trigger.name),
+  );
+  for (const [name, value] of told.counters) {
+    const kept = counters.get(name) ?? 0;
+    check(
+      kept >= value && kept <= asked.counters.get(name),
+      `counter ${name} is ${kept}, acknowledged ${value}`,
+    );
+  }
+  const depth = counters.get('depth') ?? 0;
+  check(
+    depth >= told.depth && depth <= asked.depth,
+    `depth is ${depth}, said ${told.depth}, asked ${asked.depth}`,
+  );
+  const follows = counters.get('follows') ?? 0;
+  check(
+    follows >= told.events && follows <= asked.events,
+    `follows is ${follows}, acknowledged ${told.events}, sent ${asked.events}`,
+  );
+  for (const name of told.commands) check(commands.has(name), `command !${name} is gone`);
+}
+
+const begun = Date.now();
+let server = await started();
+await ask('commands', 'POST', command('depth'));
+await ask('routines', 'POST', {
+  name: 'Follows',
+  group: '',
+  enabled: true,
+  triggers: [{ id: 't', event: 'follow', least: 0, lowestRole: 'viewer', viewers: [] }],
+  when,
+  routine: counting('follows'),
+});
+for (let kill = 0; kill < KILLS; kill += 1) {
+  const storm = { over: false };
+  const loading = load(storm);
+  await pause(50 + randomInt(700));
+  const ended = new Promise((resolve) => server.once('exit', resolve));
+  server.kill('SIGKILL');
+  await ended;
+  storm.over = true;
+  await loading;
+  server = await started();
+  await verify();
+}
+server.kill('SIGTERM');
+room.destroy();
+await standin.close();
+rmSync(folder, { recursive: true, force: true });
+const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
+console.log(
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands acknowledged; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+);
+process.exit(failures === 0 ? 0 : 1);
