@@ -11,6 +11,7 @@ import { allSteps, sentenceOf, STEPS_LIMIT, type Step } from '@gully/core/routin
 import type { Scope } from '@gully/core/text';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Fault, IconButton, useStored } from '../ui/index.js';
 import {
   copied,
@@ -61,10 +62,7 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
   const savedById = useMemo(() => new Map(allSteps(saved).map((step) => [step.id, step])), [saved]);
 
   const focusStep = useCallback((id: string, what = '[data-grip]'): void => {
-    // The browser lets go of the focus of what is moved in the page.
-    requestAnimationFrame(() =>
-      root.current?.querySelector<HTMLElement>(`[data-step="${CSS.escape(id)}"] ${what}`)?.focus(),
-    );
+    root.current?.querySelector<HTMLElement>(`[data-step="${CSS.escape(id)}"] ${what}`)?.focus();
   }, []);
 
   const full = useMemo(() => allSteps(steps).length >= STEPS_LIMIT, [steps]);
@@ -81,7 +79,10 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
         put(replaced(now.current, place, step), step.id);
       },
       add: (place, added) => {
-        put(inserted(now.current, place, added));
+        // Drawn at once, so that what is typed next goes into the new step.
+        flushSync(() => {
+          put(inserted(now.current, place, added));
+        });
         const [first] = added;
         if (first !== undefined) focusStep(first.id, ':is([role="textbox"], input, .blank)');
       },
@@ -116,7 +117,9 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
       paste: (place) => {
         if (clip === undefined) return;
         const added = copied(clip);
-        put(inserted(now.current, place, added));
+        flushSync(() => {
+          put(inserted(now.current, place, added));
+        });
         const [first] = added;
         if (first !== undefined) focusStep(first.id);
         setTold(added.length === 1 ? 'One step is put in' : `${String(added.length)} steps are put in`);

@@ -25,7 +25,7 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import { parseText, unknownIn, VALUES } from '@gully/core/text';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 
 interface TextFieldProps {
   readonly value: string;
@@ -57,7 +57,8 @@ export function TextField(props: TextFieldProps) {
     if (state !== 'still' || still.current === null) return;
     const observer = new IntersectionObserver(
       ([entry]) => {
-        if (entry?.isIntersecting === true) setState('live');
+        // Not when it was given the focus meanwhile: the editor would be made without it.
+        if (entry?.isIntersecting === true) setState((before) => (before === 'still' ? 'live' : before));
       },
       { rootMargin: NEAR },
     );
@@ -104,7 +105,8 @@ function LiveField({
     if (marksChange) view.current?.dispatch({ effects: knownChanged.of(null) });
   });
 
-  useEffect(() => {
+  // Before anything can be typed: letters that come while there is no editor would be lost.
+  useLayoutEffect(() => {
     const attributes = new Compartment();
     const editor = new EditorView({
       parent: place.current ?? document.body,
@@ -156,7 +158,8 @@ function LiveField({
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [label]);
 
-  useEffect(() => {
+  // With the drawing itself: later it would take back what was typed since.
+  useLayoutEffect(() => {
     const editor = view.current;
     if (editor === undefined || editor.state.doc.toString() === value) return;
     editor.dispatch({ changes: { from: 0, to: editor.state.doc.length, insert: value } });
