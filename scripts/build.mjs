@@ -24,7 +24,13 @@ export async function programs() {
     'dist/extra/swagger-shim.js',
   );
   await bundle({
-    input: { main: `${SERVER}/main.ts`, start: `${SERVER}/start.ts`, demo: `${SERVER}/demo/main.ts` },
+    input: {
+      main: `${SERVER}/main.ts`,
+      start: `${SERVER}/start.ts`,
+      demo: `${SERVER}/demo/main.ts`,
+      // A thread's own program, found beside whatever starts it.
+      'reading.worker': `${SERVER}/database/reading.worker.ts`,
+    },
     into: 'apps/server/dist',
     sources: [CORE, SERVER, `${STANDIN}/crowd`],
     whole: true,
@@ -89,7 +95,7 @@ export async function buildTests() {
   };
   const made = Object.entries(TESTED).map(([place, sources]) =>
     bundle({
-      input: filesIn(`${place}/src`, /\.test\.tsx?$/u),
+      input: filesIn(`${place}/src`, /\.(?:test|worker)\.tsx?$/u),
       into: `${place}/.tests`,
       sources,
       mirror: true,

@@ -17,7 +17,10 @@ class ChannelDto {
 }
 
 class HealthDto {
-  @ApiProperty({ description: 'false while what happens cannot be written' }) ok!: boolean;
+  @ApiProperty({
+    description: 'false while what happens cannot be written, and when the database is damaged',
+  })
+  ok!: boolean;
   @ApiProperty({ description: 'what is wrong and what to do; empty when nothing is' }) words!: string;
   @ApiProperty({ type: String, format: 'date-time', nullable: true, description: 'since when' })
   since!: string | null;
@@ -50,10 +53,10 @@ export class ChannelController {
   @Get('health')
   @ApiOkResponse({ type: HealthDto })
   health(): HealthDto {
-    const { failing, since, code } = this.database.health;
+    const { failing, since, code, damage } = this.database.health;
     return {
-      ok: !failing,
-      words: failing ? writingWords(code) : '',
+      ok: !failing && damage === '',
+      words: failing ? writingWords(code) : damage === '' ? '' : damageWords(damage),
       since: since === undefined ? null : new Date(since).toISOString(),
     };
   }
@@ -67,4 +70,11 @@ function writingWords(code: string): string {
   if (code.startsWith('SQLITE_READONLY'))
     return `The data folder is read-only. ${kept} Let Gully write there; it goes on by itself.`;
   return `The disk does not take what is written (${code}). ${kept}`;
+}
+
+function damageWords(damage: string): string {
+  return (
+    `The database is damaged (${damage}). Gully goes on with what can be read. ` +
+    `Stop it, keep a copy of the data folder as it is, and put a copy from before in its place.`
+  );
 }

@@ -1,8 +1,8 @@
 import 'reflect-metadata';
 import { ConnectionService } from './chat/index.js';
 import { readEnvironment } from './configuration/index.js';
-import { openDatabase } from './database/index.js';
-import { makeLog } from './log/index.js';
+import { Database, openDatabase } from './database/index.js';
+import { makeLog, type Log } from './log/index.js';
 import { makeApp } from './app.js';
 
 export interface Running {
@@ -29,7 +29,19 @@ export async function startServer(
   app.enableShutdownHooks([...stopOn]);
   await app.listen(environment.GULLY_HTTP_PORT, environment.GULLY_HTTP_HOST);
   app.get(ConnectionService).connect();
+  void lookThrough(app.get(Database), log);
   const url = new URL(await app.getUrl());
   url.hostname = '127.0.0.1';
   return { address: url.origin, stop: () => app.close() };
+}
+
+/** A large database is looked through only once everything runs. */
+async function lookThrough(database: Database, log: Log): Promise<void> {
+  try {
+    const damage = await database.lookThrough();
+    if (damage !== '') log.error({ damage }, 'the database is damaged');
+  } catch (error) {
+    // Ended meanwhile, or it took too long.
+    log.warn({ error }, 'the database could not be looked through');
+  }
 }

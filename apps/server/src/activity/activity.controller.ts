@@ -2,6 +2,7 @@ import { Controller, Get, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { ACTIVITY_KINDS, type ActivityKind, type ActivityView } from '@gully/core/news';
 import { PageQuery } from '../chat/index.js';
+import { WhileAwaited } from '../problem/index.js';
 import { ActivityService } from './activity.service.js';
 
 class ActivityDto implements ActivityView {
@@ -19,7 +20,7 @@ export class ActivityController {
 
   @Get()
   @ApiOkResponse({ type: [ActivityDto] })
-  page(@Query() { before, limit }: PageQuery): Promise<ActivityDto[]> {
-    return this.activity.page(before, limit);
+  page(@Query() { before, limit }: PageQuery, @WhileAwaited() signal: AbortSignal): Promise<ActivityDto[]> {
+    return this.activity.page(before, limit, { signal });
   }
 }

@@ -1,7 +1,14 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
-import { LessThan } from 'typeorm';
-import { ActivityRow, Batch, Database, idsInOrder, insertMany } from '../database/index.js';
+import {
+  ActivityRow,
+  Batch,
+  Database,
+  idsInOrder,
+  insertMany,
+  newestFirst,
+  type ReadOptions,
+} from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -32,11 +39,10 @@ export class ActivityService {
   }
 
   /** What came before the entry `before`, or the newest; newest first. */
-  async page(before: string | undefined, limit: number): Promise<ActivityView[]> {
+  async page(before: string | undefined, limit: number, options?: ReadOptions): Promise<ActivityView[]> {
     await this.batch.flush();
-    const where = before === undefined ? {} : { id: LessThan(before) };
-    const rows = await this.database.read.find(ActivityRow, { where, order: { id: 'DESC' }, take: limit });
-    return rows.map(viewOf);
+    const query = newestFirst(this.database.read, ActivityRow, before, limit);
+    return (await this.database.long.find(query, options)).map(viewOf);
   }
 }
 

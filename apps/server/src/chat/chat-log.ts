@@ -1,8 +1,15 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import { In, LessThan } from 'typeorm';
-import { Batch, ChatLineRow, Database, idsInOrder, insertMany } from '../database/index.js';
+import {
+  Batch,
+  ChatLineRow,
+  Database,
+  idsInOrder,
+  insertMany,
+  newestFirst,
+  type ReadOptions,
+} from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -55,11 +62,16 @@ export class ChatLog implements OnModuleInit {
   }
 
   /** Lines of one viewer, under any of their ids, older than the line `before`; newest first. */
-  async linesOf(viewers: readonly string[], before: string | undefined, limit: number): Promise<LineView[]> {
+  async linesOf(
+    viewers: readonly string[],
+    before: string | undefined,
+    limit: number,
+    options?: ReadOptions,
+  ): Promise<LineView[]> {
     await this.batch.flush();
-    const where = { viewerId: In([...viewers]), ...(before === undefined ? {} : { id: LessThan(before) }) };
-    const rows = await this.database.read.find(ChatLineRow, { where, order: { id: 'DESC' }, take: limit });
-    return rows.map(viewOf);
+    const query = newestFirst(this.database.read, ChatLineRow, before, limit);
+    query.andWhere('row.viewerId IN (:...viewers)', { viewers });
+    return (await this.database.long.find(query, options)).map(viewOf);
   }
 
   /** An id for a line; later ones sort behind. */
@@ -82,11 +94,11 @@ export class ChatLog implements OnModuleInit {
   }
 
   /** Lines older than the line `before`, or the newest; oldest first. */
-  async page(before: string | undefined, limit: number): Promise<LineView[]> {
+  async page(before: string | undefined, limit: number, options?: ReadOptions): Promise<LineView[]> {
     if (before === undefined && this.newest.length >= limit) return this.newest.slice(-limit).map(viewOf);
     await this.batch.flush();
-    const where = before === undefined ? {} : { id: LessThan(before) };
-    const rows = await this.database.read.find(ChatLineRow, { where, order: { id: 'DESC' }, take: limit });
+    const query = newestFirst(this.database.read, ChatLineRow, before, limit);
+    const rows = await this.database.long.find(query, options);
     if (before !== undefined) return rows.reverse().map(viewOf);
     // What the disk has not taken is shown all the same.
     const known = new Map([...rows, ...this.newest].map((row) => [row.id, row]));

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
 import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { prepareLines } from '@gully/core/chat';
-import { Problem } from '../problem/index.js';
+import { Problem, WhileAwaited } from '../problem/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
 import { Outbox } from './outbox.js';
@@ -18,8 +18,8 @@ export class ChatController {
 
   @Get('chat/lines')
   @ApiOkResponse({ type: [LineDto] })
-  lines(@Query() page: PageQuery): Promise<LineDto[]> {
-    return this.chatLog.page(page.before, page.limit);
+  lines(@Query() { before, limit }: PageQuery, @WhileAwaited() signal: AbortSignal): Promise<LineDto[]> {
+    return this.chatLog.page(before, limit, { signal });
   }
 
   @Get('chat/lines/:id/why')

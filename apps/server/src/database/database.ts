@@ -1,15 +1,23 @@
+import { statSync } from 'node:fs';
 import type { OnApplicationShutdown } from '@nestjs/common';
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
+import { LongReads } from './long-reads.js';
+import { LOOKED_THROUGH } from './open.js';
 
-/** How writing has gone lately, for whoever watches over the server. */
-export interface WritingHealth {
+/** How long looking through a large file may take, in milliseconds. */
+const LOOK_MS = 30 * 60_000;
+
+/** How the database is, for whoever watches over the server. */
+export interface DatabaseHealth {
   /** true while the last write failed */
   readonly failing: boolean;
   /** since when, in UTC milliseconds */
   readonly since: number | undefined;
   /** what SQLite says of it: `SQLITE_FULL` */
   readonly code: string;
+  /** what was found to be wrong with the file itself, as SQLite says it; empty when nothing was */
+  readonly damage: string;
 }
 
 /**
@@ -25,21 +33,41 @@ export interface WritingHealth {
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
   private readonly lastWrites: (() => Promise<void>)[] = [];
+  /** what is wrong with the file; empty when nothing was found */
+  private damage = '';
   private failing: { readonly since: number; readonly code: string } | undefined;
 
-  constructor(private readonly source: DataSource) {}
+  /** For what may grow large: search, history, exports, checks. */
+  readonly long: LongReads;
 
-  /** For reading. What is read while a write is under way may be of either side of it. */
+  constructor(private readonly source: DataSource) {
+    this.long = new LongReads(String(source.options.database));
+  }
+
+  /** For reading little. What is read while a write is under way may be of either side of it. */
   get read(): EntityManager {
     return this.source.manager;
   }
 
-  get health(): WritingHealth {
+  get health(): DatabaseHealth {
     return {
       failing: this.failing !== undefined,
       since: this.failing?.since,
       code: this.failing?.code ?? '',
+      damage: this.damage,
     };
+  }
+
+  /** Looks through a file that was too large for it at the start. Resolves with what is wrong, and keeps it for `health`. */
+  async lookThrough(): Promise<string> {
+    if (statSync(String(this.source.options.database)).size <= LOOKED_THROUGH) return '';
+    const [found] = await this.long.rows<{ verdict: string }>(
+      'SELECT quick_check AS verdict FROM pragma_quick_check(1)',
+      [],
+      { limitMs: LOOK_MS },
+    );
+    if (found !== undefined && found.verdict !== 'ok') this.damage = found.verdict.replace(/\s+/gu, ' ');
+    return this.damage;
   }
 
   /** Runs `work` in a transaction of its own; on disk when the promise resolves, undone when it rejects. */
@@ -79,6 +107,7 @@ export class Database implements OnApplicationShutdown {
 
   /** The last phase of shutting down: by now nothing is heard and nothing decided any more. */
   async onApplicationShutdown(): Promise<void> {
+    await this.long.close();
     await this.flushed();
     await this.settled();
     if (this.source.isInitialized) await this.source.destroy();

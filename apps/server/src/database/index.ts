@@ -1,4 +1,4 @@
-export { Database, isDiskFault, type EntityManager, type WritingHealth } from './database.js';
+export { Database, isDiskFault, type DatabaseHealth, type EntityManager } from './database.js';
 export {
   ActivityRow,
   ChatLineRow,
@@ -34,4 +34,7 @@ export { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
 export { insertMany } from './insert.js';
+export { LongReads, type ReadOptions } from './long-reads.js';
+export { newestFirst } from './newest-first.js';
+export { ReadGivenUp } from './reading-thread.js';
 export { DatabaseError, openDatabase } from './open.js';

@@ -181,6 +181,7 @@ export class Happenings implements OnApplicationBootstrap, OnModuleDestroy {
     return {
       kind: happened.kind,
       seen: outside?.who === undefined ? [] : [outside.who],
+      about: this.about(happened),
       texts: [],
       ...(outside !== undefined && { load: () => this.outsideEvents.recall(outside) }),
       decide: (idOf) => {
@@ -196,6 +197,13 @@ export class Happenings implements OnApplicationBootstrap, OnModuleDestroy {
       },
       failed: reject,
     };
+  }
+
+  /** Whom a job is about, of those it names by id. */
+  private about(happened: Happened): string[] {
+    if (happened.kind === 'event') return [happened.event.viewer.id];
+    const run = happened.kind === 'resume' ? this.runs.find(happened.run) : undefined;
+    return run === undefined ? [] : [run.occasion.viewer.id];
   }
 
   private perform(

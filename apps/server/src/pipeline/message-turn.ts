@@ -78,7 +78,7 @@ export class MessageTurn implements Turn {
     const { performer, runLog, activity, viewers, timing } = this.parts;
     const { why, effects, started, commandId } = decision;
     // Whoever was only present until now is new with their first message.
-    if (viewers.messageCount(line.viewer) === 0)
+    if (viewers.known(line.viewer)?.messages === 0)
       activity.tell('arrival', line.name, 'writes here for the first time');
     this.record(line, why);
     performer.perform(

@@ -110,7 +110,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
       const { viewers, fresh } = await this.viewers.identify(turns.flatMap(({ seen }) => seen));
       await this.world.prepare(
         turns.flatMap(({ texts }) => texts),
-        [...viewers.values()].map(({ id }) => id),
+        [...[...viewers.values()].map(({ id }) => id), ...turns.flatMap(({ about = [] }) => about)],
       );
       for (const turn of turns) await turn.load?.();
       const idOf = (key: string): string => viewers.get(key)?.id ?? '';

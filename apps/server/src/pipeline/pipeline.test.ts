@@ -137,6 +137,8 @@ describe('over a restart', () => {
     const gully = await start();
     await gully.add();
     await gully.type('pebblewren', 'hello');
+    // Else what is written together now and then would meet the failure.
+    await gully.app.get(Database).flushed();
     const broken = jest.spyOn(gully.app.get(Database), 'write').mockRejectedValueOnce(new Error('disk full'));
     const failed = await gully.type('pebblewren', '!lantern');
     expect(broken).toHaveBeenCalled();

@@ -10,7 +10,7 @@ import { RUN_ENDINGS, type RunEnding, type RunView } from '@gully/core/news';
 import { stringify } from 'csv-stringify/sync';
 import { ArrayMaxSize, IsArray, IsDateString, IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 import { CheckDto, PageQuery } from '../chat/index.js';
-import { Problem } from '../problem/index.js';
+import { Problem, WhileAwaited } from '../problem/index.js';
 import { NamedRoutinesService } from '../routines/index.js';
 import { RunLog, RunsStore } from '../runs/index.js';
 import { Happenings } from './happenings.js';
@@ -75,19 +75,25 @@ export class RunsController {
 
   @Get('runs')
   @ApiOkResponse({ type: [RunDto] })
-  page(@Query() { before, limit, search, ended, since }: RunsQuery): Promise<RunDto[]> {
+  page(
+    @Query() { before, limit, search, ended, since }: RunsQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<RunDto[]> {
     const from = since === undefined ? undefined : Date.parse(since);
-    return this.runLog.page({ before, search: search.trim(), ended, since: from }, limit);
+    return this.runLog.page({ before, search: search.trim(), ended, since: from }, limit, { signal });
   }
 
   /** The same as a file, the newest 10,000. */
   @Get('runs/csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   @ApiOkResponse({ content: { 'text/csv': { schema: { type: 'string' } } } })
-  async csv(@Query() { search, ended, since }: RunsQuery): Promise<string> {
+  async csv(
+    @Query() { search, ended, since }: RunsQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<string> {
     const from = since === undefined ? undefined : Date.parse(since);
     const wanted = { before: undefined, search: search.trim(), ended, since: from };
-    const rows = await this.runLog.page(wanted, CSV_ROWS);
+    const rows = await this.runLog.page(wanted, CSV_ROWS, { signal });
     const columns = {
       at: 'at',
       endedAt: 'ended_at',

@@ -15,6 +15,8 @@ export interface Decided {
 export interface Turn {
   /** whoever it is about; they are identified before it is decided */
   readonly seen: readonly Seen[];
+  /** ids of viewers it is about who are known already */
+  readonly about?: readonly string[];
   /** what it says; viewers named there are known when it is decided */
   readonly texts: readonly string[];
   /** Looks up what else deciding asks for. */

@@ -101,10 +101,14 @@ export class ChannelWorld {
     };
   }
 
-  /** Looks up what deciding these messages may ask of: the viewers they name, and what the speakers used before. */
-  async prepare(texts: readonly string[], speakers: readonly string[]): Promise<void> {
+  /**
+   * Looks up what deciding may ask of: the viewers that texts name, and what those it is about used
+   * before and what is remembered of them.
+   */
+  async prepare(texts: readonly string[], viewers: readonly string[]): Promise<void> {
     await this.viewers.loadNames(texts.flatMap((text) => namesIn(text, this.commands.prefix)));
-    await this.commands.loadUses(speakers);
+    await this.commands.loadUses(viewers);
+    await this.routines.load([SELF, ...viewers]);
   }
 
   /** Takes changes into account at once, so that the next message of the same moment meets them. */

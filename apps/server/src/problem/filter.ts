@@ -1,5 +1,6 @@
 import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
+import { ReadGivenUp } from '../database/index.js';
 import type { Log } from '../log/index.js';
 import { Problem, sendProblem } from './problem.js';
 
@@ -22,6 +23,12 @@ export class ProblemFilter implements ExceptionFilter {
         error.status,
         'The request cannot be read',
         'Nothing was changed. It may be too large, or no JSON.',
+      );
+    if (error instanceof ReadGivenUp)
+      return new Problem(
+        503,
+        'This could not be looked up',
+        `It was given up, for ${error.message}. Nothing was changed. Ask for less, or try again.`,
       );
     this.log.error({ error }, 'a request failed');
     return new Problem(

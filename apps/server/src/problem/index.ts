@@ -2,3 +2,4 @@ export { ProblemFilter } from './filter.js';
 export { ProblemView } from './view.js';
 export { Problem, sendProblem } from './problem.js';
 export { makeValidation } from './validation.js';
+export { WhileAwaited } from './while-awaited.js';

@@ -54,8 +54,7 @@ const say = async (session: string, text: string, more: object = {}): Promise<Re
 
 /** Every table, and what is held in memory, as one text. */
 async function everything(): Promise<string> {
-  for (const written of ['activity', 'viewers', 'runs']) await gully.http.get(`/api/${written}`).expect(200);
-  await gully.app.get(Database).settled();
+  await gully.app.get(Database).flushed();
   const tables: { name: string }[] = await gully.source.query(
     `SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY 1`,
   );

@@ -120,6 +120,7 @@ export class RehearsalService {
     given: Circumstances,
   ): Promise<Rehearsed> {
     const viewer = await this.viewerOf(persona);
+    await this.channel.prepare([], [viewer.id]);
     const session = this.session(sessionId);
     const at = Date.now() + given.ahead * 1000;
     const worldAt = (now: number): World => this.world(viewer, persona, given, now);

@@ -7,16 +7,24 @@ import type {
   KeptSpan,
   RememberedChange,
 } from '@gully/core/routines';
+import { Not } from 'typeorm';
 import { CounterRow, Database, DrawRow, RememberedRow, type EntityManager } from '../database/index.js';
+import { ViewerWords } from './viewer-words.js';
 
 /** How the keys of what is remembered for a stream begin. */
 const STREAM_KEY = 'stream  ';
 
 export type KeptChange = CounterChange | DrawChange | RememberedChange;
 
+/** Every name that something is remembered by, each found by one look into the index. */
+const NAMES = `WITH RECURSIVE names (name) AS (
+    SELECT min(name) FROM remembered
+    UNION ALL SELECT (SELECT min(name) FROM remembered WHERE name > names.name) FROM names WHERE name IS NOT NULL
+  ) SELECT name FROM names WHERE name IS NOT NULL`;
+
 /**
- * What routines remember, in memory: counters, draws, and words for viewers, for the
- * stream and for good. Filled from the database and never ahead of it for long, as the
+ * What routines remember, in memory: counters, draws, words for the stream and for good, and
+ * those of the viewers met lately. Filled from the database and never ahead of it for long, as the
  * commands' store is.
  */
 @Injectable()
@@ -24,8 +32,9 @@ export class RoutinesStore implements OnModuleInit {
   private readonly counters = new Map<string, CounterState>();
   private readonly draws = new Map<string, DrawState>();
   private readonly kept = new Map<string, string>();
-  /** how often each word is remembered */
-  private readonly words = new Map<string, number>();
+  private readonly ofViewers = new ViewerWords();
+  /** what anything was remembered by since it was read */
+  private readonly names = new Set<string>();
 
   constructor(private readonly database: Database) {}
 
@@ -38,8 +47,10 @@ export class RoutinesStore implements OnModuleInit {
     await this.database.readBetween(async (manager) => {
       const counters = await manager.find(CounterRow);
       const draws = await manager.find(DrawRow);
-      const kept = await manager.find(RememberedRow);
-      for (const map of [this.counters, this.draws, this.kept, this.words]) map.clear();
+      const kept = await manager.findBy(RememberedRow, { span: Not('viewer') });
+      const names = await manager.query<{ name: string }[]>(NAMES);
+      for (const each of [this.counters, this.draws, this.kept, this.ofViewers, this.names]) each.clear();
+      for (const { name } of names) this.names.add(name);
       for (const { name, value, most } of counters) this.counters.set(name, { value, most });
       for (const { owner, step, state } of draws) {
         const parsed = parseState(state);
@@ -47,6 +58,11 @@ export class RoutinesStore implements OnModuleInit {
       }
       for (const { span, viewer, name, text } of kept) this.remember(span, viewer, name, text);
     });
+  }
+
+  /** Looks up what is remembered of these viewers; before anything is decided that is about them. */
+  async load(viewers: Iterable<string>): Promise<void> {
+    await this.ofViewers.load(this.database.read, viewers);
   }
 
   counter(name: string): CounterState | undefined {
@@ -62,11 +78,11 @@ export class RoutinesStore implements OnModuleInit {
   }
 
   remembered(span: KeptSpan, viewer: string, name: string): string | undefined {
-    return this.kept.get(keyOf(span, viewer, name));
+    return span === 'viewer' ? this.ofViewers.get(viewer, name) : this.kept.get(keyOf(span, viewer, name));
   }
 
   rememberedNames(): Iterable<string> {
-    return this.words.keys();
+    return this.names;
   }
 
   /** Takes a change into account at once, so that the next message of the same moment sees it. */
@@ -119,14 +135,10 @@ export class RoutinesStore implements OnModuleInit {
   }
 
   private remember(span: KeptSpan, viewer: string, name: string, text: string | null): void {
-    const key = keyOf(span, viewer, name);
-    const before = this.kept.has(key) ? 1 : 0;
-    const after = text === null ? 0 : 1;
-    if (text === null) this.kept.delete(key);
-    else this.kept.set(key, text);
-    const times = (this.words.get(name) ?? 0) + after - before;
-    if (times > 0) this.words.set(name, times);
-    else this.words.delete(name);
+    if (text !== null) this.names.add(name);
+    if (span === 'viewer') this.ofViewers.set(viewer, name, text);
+    else if (text === null) this.kept.delete(keyOf(span, viewer, name));
+    else this.kept.set(keyOf(span, viewer, name), text);
   }
 
   private async writeOne(manager: EntityManager, change: KeptChange): Promise<void> {

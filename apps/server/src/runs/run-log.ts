@@ -2,7 +2,15 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Check } from '@gully/core/chat';
 import type { RunEnding, RunView } from '@gully/core/news';
 import type { Occasion, RunEnd } from '@gully/core/routines';
-import { Batch, Database, insertMany, RunLogRow, type EntityManager } from '../database/index.js';
+import {
+  Batch,
+  Database,
+  insertMany,
+  newestFirst,
+  RunLogRow,
+  type EntityManager,
+  type ReadOptions,
+} from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -61,23 +69,23 @@ export class RunLog implements OnModuleInit {
   }
 
   /** Newest first. */
-  async page({ before, search, ended, since }: LogFilter, limit: number): Promise<RunView[]> {
+  async page(
+    { before, search, ended, since }: LogFilter,
+    limit: number,
+    options?: ReadOptions,
+  ): Promise<RunView[]> {
     await this.batch.flush();
-    const query = this.database.read
-      .createQueryBuilder(RunLogRow, 'run')
-      .orderBy('run.id', 'DESC')
-      .take(limit);
-    if (before !== undefined) query.andWhere('run.id < :before', { before });
-    if (since !== undefined) query.andWhere('run.at >= :since', { since });
-    if (ended !== undefined) query.andWhere('run.ended = :ended', { ended });
+    const query = newestFirst(this.database.read, RunLogRow, before, limit);
+    if (since !== undefined) query.andWhere('row.at >= :since', { since });
+    if (ended !== undefined) query.andWhere('row.ended = :ended', { ended });
     if (search !== '') {
       const like = `%${search.replace(/[\\%_]/gu, '\\$&')}%`;
       query.andWhere(
-        `(run.title LIKE :like ESCAPE '\\' OR run.by LIKE :like ESCAPE '\\' OR run.viewer LIKE :like ESCAPE '\\' OR run.words LIKE :like ESCAPE '\\')`,
+        `(row.title LIKE :like ESCAPE '\\' OR row.by LIKE :like ESCAPE '\\' OR row.viewer LIKE :like ESCAPE '\\' OR row.words LIKE :like ESCAPE '\\')`,
         { like },
       );
     }
-    return (await query.getMany()).map(viewOf);
+    return (await this.database.long.find(query, options)).map(viewOf);
   }
 
   async find(id: string): Promise<(RunView & { readonly checks: Check[] }) | undefined> {

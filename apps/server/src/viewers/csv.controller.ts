@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { Body, Controller, Get, HttpCode, Post, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOkResponse, ApiProduces, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsString, Length } from 'class-validator';
-import { Problem } from '../problem/index.js';
+import { Problem, WhileAwaited } from '../problem/index.js';
 import { ViewersCsv, type Preview } from './csv.js';
 
 class FaultDto {
@@ -38,8 +38,8 @@ export class CsvController {
   @Get('export')
   @ApiProduces('text/csv')
   @ApiOkResponse({ schema: { type: 'string' } })
-  export(): StreamableFile {
-    return new StreamableFile(Readable.from(this.csv.export()), {
+  export(@WhileAwaited() signal: AbortSignal): StreamableFile {
+    return new StreamableFile(Readable.from(this.csv.export(signal)), {
       type: 'text/csv; charset=utf-8',
       disposition: 'attachment; filename="viewers.csv"',
     });

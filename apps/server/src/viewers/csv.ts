@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { stringify } from 'csv-stringify/sync';
-import { IsNull, MoreThan } from 'typeorm';
+import type { SelectQueryBuilder } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';
 import { Database, idsInOrder, insertMany, newId, ViewerRow } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
@@ -47,15 +47,17 @@ export class ViewersCsv {
   ) {}
 
   /** The file, piece by piece. */
-  async *export(): AsyncGenerator<string> {
+  async *export(signal?: AbortSignal): AsyncGenerator<string> {
     await this.viewers.counted();
     yield stringify([[...COLUMNS]]);
     for (let last = ''; ;) {
-      const rows = await this.database.read.find(ViewerRow, {
-        where: { id: MoreThan(last), mergedInto: IsNull() },
-        order: { id: 'ASC' },
-        take: 2_000,
-      });
+      const rows = await this.database.long.find(
+        this.all()
+          .where('viewer.id > :last AND viewer.merged_into IS NULL', { last })
+          .orderBy('viewer.id')
+          .limit(2_000),
+        { signal },
+      );
       if (rows.length === 0) return;
       last = rows.at(-1)?.id ?? last;
       yield stringify(rows.map(cells), { escape_formulas: true });
@@ -134,18 +136,21 @@ export class ViewersCsv {
     result.changed += changed.length;
   }
 
+  private all(): SelectQueryBuilder<ViewerRow> {
+    return this.database.read.createQueryBuilder(ViewerRow, 'viewer');
+  }
+
   private async knownOf(accounts: readonly string[]): Promise<Map<string, ViewerRow>> {
     await this.viewers.counted();
     const found = new Map<string, ViewerRow>();
     for (let at = 0; at < accounts.length; at += 5_000) {
       const some = accounts.slice(at, at + 5_000);
-      const rows = await this.database.read
-        .createQueryBuilder(ViewerRow, 'viewer')
-        .where('viewer.connection = :connection AND viewer.account IN (:...some)', {
+      const rows = await this.database.long.find(
+        this.all().where('viewer.connection = :connection AND viewer.account IN (:...some)', {
           connection: CONNECTION,
           some,
-        })
-        .getMany();
+        }),
+      );
       for (const row of rows) found.set(row.account, row);
     }
     return found;

@@ -3,6 +3,7 @@ import { routineOf, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';
 import { Gully, newStandin, until } from '../test-support/index.js';
+import { ViewersService } from './index.js';
 
 interface One {
   viewer: {
@@ -185,6 +186,8 @@ describe('two accounts of one person', () => {
     await gully.type('one', 'x');
     await gully.type('two', 'x');
     const ids = { one: await idOf('one'), two: await idOf('two') };
+    // What is changed below is changed past the server.
+    await gully.app.get(ViewersService).counted();
     const commands = new Map(
       ((await gully.http.get('/api/commands')).body as { id: string; trigger: { name: string } }[]).map(
         (each) => [each.trigger.name, each.id],

@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
-import type { SelectQueryBuilder } from 'typeorm';
-import { Database, ViewerRow } from '../database/index.js';
+import { Database, ViewerRow, type ReadOptions } from '../database/index.js';
 import { ViewersService } from './viewers.service.js';
 
 export const SORTS = ['name', 'messages', 'watched', 'lastSeen', 'firstSeen'] as const;
@@ -10,7 +9,7 @@ export const MARKS = ['bot', 'ignored', 'merged'] as const;
 export type Mark = (typeof MARKS)[number];
 
 export interface Wanted {
-  /** part of a name */
+  /** part of a name; of fewer than three letters, its beginning */
   readonly search: string;
   readonly role: Role | undefined;
   readonly mark: Mark | undefined;
@@ -20,15 +19,41 @@ export interface Wanted {
   readonly offset: number;
 }
 
+export interface Page {
+  readonly viewers: ViewerRow[];
+  readonly total: number;
+  /** whether there are more than `total`, which were not counted */
+  readonly more: boolean;
+}
+
+/**
+ * Up to so many that fit are found by what they fit and then sorted. Where more do, it is quicker
+ * to go through all in the order wanted until a page is full: every second hundred at the least fits.
+ */
+const FEW = 5_000;
+
 const COLUMNS: Readonly<Record<Sort, string>> = {
-  name: 'viewer.name COLLATE NOCASE',
-  messages: 'viewer.messages',
-  watched: 'viewer.watch_ms',
-  lastSeen: 'viewer.last_seen',
-  firstSeen: 'viewer.first_seen',
+  name: 'v.name COLLATE NOCASE',
+  messages: 'v.messages',
+  watched: 'v.watch_ms',
+  lastSeen: 'v.last_seen',
+  firstSeen: 'v.first_seen',
 };
 
-/** Pages of all viewers. */
+/** A condition on a viewer `v`. */
+interface Condition {
+  readonly test: string;
+  readonly parameters: readonly unknown[];
+}
+/** What is wanted, as SQL: by going through viewers in order, and by first finding those that fit. */
+interface Search {
+  readonly through: Condition;
+  readonly finding: Condition;
+  /** whether nothing is asked of them */
+  readonly everybody: boolean;
+}
+
+/** Pages of all viewers, read beside chat. */
 @Injectable()
 export class ViewersPage {
   constructor(
@@ -36,36 +61,85 @@ export class ViewersPage {
     private readonly viewers: ViewersService,
   ) {}
 
-  async page(wanted: Wanted): Promise<{ viewers: ViewerRow[]; total: number }> {
-    await this.viewers.counted();
-    const total = await this.query(wanted).getCount();
+  /** What was counted in the last moments shows in the rows; it is sorted and searched by once it is on disk. */
+  async page(wanted: Wanted, options?: ReadOptions): Promise<Page> {
+    const search = searchOf(wanted);
+    const { total, more } = await this.count(search, wanted.search === '' ? -1 : FEW, options);
+    const few = !search.everybody && !more && total <= FEW;
+    const { test, parameters } = few ? search.finding : search.through;
     const direction = wanted.descending ? 'DESC' : 'ASC';
-    // Ids first and in order by the index, so that a page far down reads no whole rows it passes over.
-    const ids = await this.query(wanted)
-      .select('viewer.id', 'id')
-      .orderBy(COLUMNS[wanted.sort], direction)
-      .addOrderBy('viewer.id', direction)
-      .offset(wanted.offset)
-      .limit(wanted.limit)
-      .getRawMany<{ id: string }>();
+    // Ids first and in order by an index, so that a page far down reads no whole rows it passes over.
+    const ids = await this.database.long.rows<{ id: string }>(
+      `SELECT v.id AS id FROM viewers v WHERE ${test}
+       ORDER BY ${few ? '+' : ''}${COLUMNS[wanted.sort]} ${direction}, v.id ${direction} LIMIT ? OFFSET ?`,
+      [...parameters, wanted.limit, wanted.offset],
+      options,
+    );
     const rows = await this.database.read
       .createQueryBuilder(ViewerRow, 'viewer')
       .whereInIds(ids.map(({ id }) => id))
       .getMany();
-    const byId = new Map(rows.map((row) => [row.id, row]));
-    return { total, viewers: ids.map(({ id }) => byId.get(id)).filter((row) => row !== undefined) };
+    const byId = new Map(rows.map((row) => [row.id, this.viewers.known(row.id) ?? row]));
+    return { total, more, viewers: ids.map(({ id }) => byId.get(id)).filter((row) => row !== undefined) };
   }
 
-  private query({ search, role, mark }: Wanted): SelectQueryBuilder<ViewerRow> {
-    const query = this.database.read
-      .createQueryBuilder(ViewerRow, 'viewer')
-      .where(`viewer.merged_into IS ${mark === 'merged' ? 'NOT NULL' : 'NULL'}`);
-    if (search !== '')
-      query.andWhere(`viewer.name LIKE :pattern ESCAPE '\\'`, {
-        pattern: `%${search.replace(/[\\%_]/g, '\\$&')}%`,
-      });
-    if (role !== undefined) query.andWhere('viewer.role = :role', { role });
-    if (mark === 'bot' || mark === 'ignored') query.andWhere(`viewer.${mark} = 1`);
-    return query;
+  /** @param most counted no further; -1 for all */
+  private async count(
+    { finding, everybody }: Search,
+    most: number,
+    options?: ReadOptions,
+  ): Promise<{ total: number; more: boolean }> {
+    const { test, parameters } = finding;
+    const [counted] = everybody
+      ? await this.database.long.rows<{ total: number }>(EVERYBODY, [], options)
+      : await this.database.long.rows<{ total: number }>(
+          `SELECT count(*) AS total FROM (SELECT 1 FROM viewers v WHERE ${test} LIMIT ?)`,
+          [...parameters, most < 0 ? -1 : most + 1],
+          options,
+        );
+    const total = counted?.total ?? 0;
+    return most >= 0 && total > most ? { total: most, more: true } : { total, more: false };
   }
+}
+
+/** Two counts that SQLite has nearly ready, in place of one through every row. */
+const EVERYBODY = `SELECT (SELECT count(*) FROM viewers) -
+  (SELECT count(*) FROM viewers WHERE merged_into IS NOT NULL) AS total`;
+
+function searchOf({ search, role, mark }: Wanted): Search {
+  const base = { test: `v.merged_into IS ${mark === 'merged' ? 'NOT NULL' : 'NULL'}`, parameters: [] };
+  const rest: Condition[] = [];
+  if (mark === 'bot' || mark === 'ignored') rest.push({ test: `v.${mark} = 1`, parameters: [] });
+  if (role !== undefined) rest.push({ test: 'v.role = ?', parameters: [role] });
+  const named = search === '' ? undefined : ofName(search);
+  // A name narrows the most; with one, the other indexes would only mislead.
+  const unfound = rest.map(({ test, parameters }) => ({ test: `+${test}`, parameters }));
+  return {
+    through: all([base, ...(named === undefined ? [] : [named.within]), ...unfound]),
+    finding: named === undefined ? all([base, ...rest]) : all([base, named.found, ...unfound]),
+    everybody: named === undefined && rest.length === 0 && mark !== 'merged',
+  };
+}
+
+function ofName(search: string): { within: Condition; found: Condition } {
+  const exact = search.replace(/[\\%_]/gu, '\\$&');
+  if (search.split(/[%_]/u).every((part) => [...part].length < 3)) {
+    const test = `v.name LIKE ? ESCAPE '\\'`;
+    const parameters = [`${exact}%`];
+    return { within: { test: `+${test}`, parameters }, found: { test, parameters } };
+  }
+  const within = { test: `+v.name LIKE ? ESCAPE '\\'`, parameters: [`%${exact}%`] };
+  // `_` and `%` fit more than themselves here, which the exact test takes out again: an index cannot use ESCAPE.
+  const found = {
+    test: 'v.rowid IN (SELECT rowid FROM viewer_names WHERE name LIKE ?)',
+    parameters: [`%${search}%`],
+  };
+  return { within, found: all([found, within]) };
+}
+
+function all(conditions: readonly Condition[]): Condition {
+  return {
+    test: conditions.map(({ test }) => test).join(' AND '),
+    parameters: conditions.flatMap(({ parameters }) => parameters),
+  };
 }

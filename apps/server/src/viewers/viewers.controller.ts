@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Query } fr
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { LineDto, ChatLog, PageQuery } from '../chat/index.js';
 import { Database } from '../database/index.js';
+import { WhileAwaited } from '../problem/index.js';
 import { Erasing } from './erasing.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewersPage } from './viewers-page.js';
@@ -32,11 +33,11 @@ export class ViewersController {
 
   @Get()
   @ApiOkResponse({ type: ViewersPageDto })
-  async list(@Query() query: ViewersQuery): Promise<ViewersPageDto> {
+  async list(@Query() query: ViewersQuery, @WhileAwaited() signal: AbortSignal): Promise<ViewersPageDto> {
     const { search, role, mark, sort, order, limit, offset } = query;
     const wanted = { search: search.trim(), role, mark, sort, descending: order === 'down', limit, offset };
-    const { viewers, total } = await this.pages.page(wanted);
-    return { total, viewers: viewers.map(viewOf) };
+    const { viewers, total, more } = await this.pages.page(wanted, { signal });
+    return { total, more, viewers: viewers.map(viewOf) };
   }
 
   @Get(':id')
@@ -70,8 +71,12 @@ export class ViewersController {
   /** What they wrote, newest first. */
   @Get(':id/lines')
   @ApiOkResponse({ type: [LineDto] })
-  async lines(@Param('id') id: string, @Query() { before, limit }: PageQuery): Promise<LineDto[]> {
-    return this.chatLog.linesOf(await this.changes.allIds(id), before, limit);
+  async lines(
+    @Param('id') id: string,
+    @Query() { before, limit }: PageQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<LineDto[]> {
+    return this.chatLog.linesOf(await this.changes.allIds(id), before, limit, { signal });
   }
 
   @Patch(':id')

@@ -32,7 +32,7 @@ interface Message extends Seen {
 /** Who somebody is, and what is counted of them as chat goes on. */
 @Injectable()
 export class ViewersService {
-  private readonly known = new KnownViewers();
+  private readonly memory = new KnownViewers();
   /** found to be new, and not on disk yet: whoever meets them meanwhile gets the same row */
   private readonly pending = new Map<string, ViewerRow>();
   private readonly messages: Batch<Message>;
@@ -54,18 +54,18 @@ export class ViewersService {
 
   /** To be called after viewers were changed on disk other than by chat going on, before anything is decided. */
   async changed(): Promise<void> {
-    this.known.forgetAll();
+    this.memory.forgetAll();
     for (const follower of this.followers) await follower();
   }
 
   /** The same where nothing but this row was changed. */
   forget(id: string): void {
-    this.known.forget(id);
+    this.memory.forget(id);
   }
 
-  /** Messages counted of a viewer; undefined for one who is not known at the moment. */
-  messageCount(id: string): number | undefined {
-    return this.known.get(id)?.messages;
+  /** A viewer as counted up to now; undefined for one who is not known at the moment. */
+  known(id: string): Readonly<ViewerRow> | undefined {
+    return this.memory.get(id);
   }
 
   /** Finds out who spoke. Names may change, the id stays. */
@@ -74,8 +74,8 @@ export class ViewersService {
     const viewers = new Map<string, ViewerRow>();
     const fresh: ViewerRow[] = [];
     for (const { key, name, role, at, subscribedMonths = 0, followedSince } of seen) {
-      const known = viewers.get(key) ?? this.known.byAccount(key);
-      if (known !== undefined) this.known.keep(known, [key]);
+      const known = viewers.get(key) ?? this.memory.byAccount(key);
+      if (known !== undefined) this.memory.keep(known, [key]);
       const row = known ?? this.pending.get(key) ?? newViewer(newId(), CONNECTION, key, name, role, at);
       if (known === undefined) {
         fresh.push(row);
@@ -97,23 +97,23 @@ export class ViewersService {
   /** To be called once `insert` is on disk. */
   remember(row: ViewerRow): void {
     this.pending.delete(row.account);
-    this.known.keep(row);
+    this.memory.keep(row);
   }
 
   /** Counts a message; written in batches. */
   spoke(id: string, seen: Seen): void {
-    const row = this.known.get(id);
+    const row = this.memory.get(id);
     if (row !== undefined) {
       Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at, lastWrote: seen.at });
       row.messages += 1;
-      this.known.keep(row, [seen.key]);
+      this.memory.keep(row, [seen.key]);
     }
     this.messages.add({ ...seen, id });
   }
 
   /** Makes viewers of these names known to `named`. */
   async loadNames(names: readonly string[]): Promise<void> {
-    const unknown = [...new Set(names.map(foldNick))].filter((name) => !this.known.hasLooked(name));
+    const unknown = [...new Set(names.map(foldNick))].filter((name) => !this.memory.hasLooked(name));
     if (unknown.length === 0) return;
     const rows = await this.database.read
       .createQueryBuilder(ViewerRow, 'viewer')
@@ -121,23 +121,23 @@ export class ViewersService {
       .orderBy('viewer.last_seen', 'ASC')
       .take(500)
       .getMany();
-    for (const name of unknown) this.known.isNobody(name);
-    for (const row of rows) this.known.keep(this.known.get(row.id) ?? row);
+    for (const name of unknown) this.memory.isNobody(name);
+    for (const row of rows) this.memory.keep(this.memory.get(row.id) ?? row);
   }
 
   /** A viewer by name, among those met lately or loaded by `loadNames`. */
   named(name: string): ViewerRow | undefined {
-    return this.known.byName(name);
+    return this.memory.byName(name);
   }
 
   facts(id: string): ViewerFacts | undefined {
-    const row = this.known.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
+    const row = this.memory.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
     return row === undefined ? undefined : factsOf(row);
   }
 
   /** When a viewer wrote last, as far as it was counted; undefined for who never did. */
   lastWrote(id: string): number | undefined {
-    return this.known.get(id)?.lastWrote ?? undefined;
+    return this.memory.get(id)?.lastWrote ?? undefined;
   }
 
   /** Waits until what was counted so far is on disk. */
@@ -146,7 +146,7 @@ export class ViewersService {
   }
 
   private async load(keys: readonly string[]): Promise<void> {
-    const unknown = [...new Set(keys)].filter((key) => this.known.byAccount(key) === undefined);
+    const unknown = [...new Set(keys)].filter((key) => this.memory.byAccount(key) === undefined);
     for (let at = 0; at < unknown.length; at += 500) {
       const rows = await this.database.read.findBy(ViewerRow, {
         connection: CONNECTION,
@@ -157,7 +157,7 @@ export class ViewersService {
         winners.length === 0 ? [] : await this.database.read.findBy(ViewerRow, { id: In(winners) });
       for (const row of rows) {
         const winner = row.mergedInto === null ? row : found.find(({ id }) => id === row.mergedInto);
-        if (winner !== undefined) this.known.keep(this.known.get(winner.id) ?? winner, [row.account]);
+        if (winner !== undefined) this.memory.keep(this.memory.get(winner.id) ?? winner, [row.account]);
       }
     }
   }

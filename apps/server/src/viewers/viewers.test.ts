@@ -96,8 +96,13 @@ describe('the list', () => {
   });
 
   test('what has a meaning to the database is looked for as it stands', async () => {
-    expect((await page('?search=%25')).viewers.map(({ name }) => name)).toEqual(['drip_100%_count']);
-    expect((await page('?search=p_1')).viewers.map(({ name }) => name)).toEqual(['drip_100%_count']);
+    const found = async (search: string): Promise<string[]> =>
+      (await page(`?search=${encodeURIComponent(search)}`)).viewers.map(({ name }) => name);
+    expect(await found('p_100%')).toEqual(['drip_100%_count']);
+    expect(await found('drip%')).toEqual([]);
+    // Two letters are looked for at the beginning only.
+    expect(await found('dr')).toEqual(['drip_100%_count']);
+    expect(await found('%')).toEqual([]);
     expect((await page(`?search=${encodeURIComponent("'; DROP TABLE viewers; --")}`)).total).toBe(0);
     expect((await page()).total).toBeGreaterThan(50_000);
   });

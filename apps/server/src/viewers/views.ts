@@ -8,7 +8,10 @@ import { MARKS, SORTS, type Mark, type Sort } from './viewers-page.js';
 const toNumber = ({ value }: { value: unknown }): number => Number(value);
 
 export class ViewersQuery {
-  @ApiProperty({ required: false, description: 'part of a name' })
+  @ApiProperty({
+    required: false,
+    description: 'part of a name; fewer than three letters are looked for at its beginning',
+  })
   @IsOptional()
   @IsString()
   @MaxLength(100)
@@ -58,7 +61,8 @@ export class ViewerDto {
 
 export class ViewersPageDto {
   @ApiProperty({ type: [ViewerDto] }) viewers!: ViewerDto[];
-  @ApiProperty() total!: number;
+  @ApiProperty({ description: 'how many fit; of a search, no more than 5,000 are counted' }) total!: number;
+  @ApiProperty({ description: 'whether more fit than were counted' }) more!: boolean;
 }
 
 export class NoteDto {

@@ -7,12 +7,11 @@ import {
   ApiTags,
 } from '@nestjs/swagger';
 import { IsOptional, IsString, MaxLength } from 'class-validator';
-import { LessThan } from 'typeorm';
 import { ActivityService } from '../activity/index.js';
 import { PageQuery } from '../chat/index.js';
-import { Database, DeliveryRow, type WebhookRow } from '../database/index.js';
+import { Database, DeliveryRow, newestFirst, type WebhookRow } from '../database/index.js';
 import { NewsService } from '../news/index.js';
-import { Problem } from '../problem/index.js';
+import { Problem, WhileAwaited } from '../problem/index.js';
 import { addressFault } from './address.js';
 import { Deliveries } from './deliveries.js';
 import { WebhooksStore } from './webhooks.store.js';
@@ -63,12 +62,12 @@ export class WebhooksController {
 
   @Get('deliveries')
   @ApiOkResponse({ type: [DeliveryDto] })
-  async sent(@Query() { before, limit }: PageQuery): Promise<DeliveryDto[]> {
-    const rows = await this.database.read.find(DeliveryRow, {
-      where: before === undefined ? {} : { id: LessThan(before) },
-      order: { id: 'DESC' },
-      take: limit,
-    });
+  async sent(
+    @Query() { before, limit }: PageQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<DeliveryDto[]> {
+    const query = newestFirst(this.database.read, DeliveryRow, before, limit);
+    const rows = await this.database.long.find(query, { signal });
     return rows.map(({ at, nextAt, ...row }) => ({
       ...row,
       at: new Date(at).toISOString(),

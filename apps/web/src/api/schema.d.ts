@@ -1220,7 +1220,7 @@ export interface components {
             standin: boolean;
         };
         HealthDto: {
-            /** @description false while what happens cannot be written */
+            /** @description false while what happens cannot be written, and when the database is damaged */
             ok: boolean;
             /** @description what is wrong and what to do; empty when nothing is */
             words: string;
@@ -2034,7 +2034,10 @@ export interface components {
         };
         ViewersPageDto: {
             viewers: components["schemas"]["ViewerDto"][];
+            /** @description how many fit; of a search, no more than 5,000 are counted */
             total: number;
+            /** @description whether more fit than were counted */
+            more: boolean;
         };
         NoteDto: {
             id: string;
@@ -4139,7 +4142,7 @@ export interface operations {
     ViewersController_list: {
         parameters: {
             query?: {
-                /** @description part of a name */
+                /** @description part of a name; fewer than three letters are looked for at its beginning */
                 search?: string;
                 role?: components["schemas"]["Role"];
                 mark?: components["schemas"]["Mark"];

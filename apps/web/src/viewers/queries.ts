@@ -15,9 +15,11 @@ export interface Wanted {
 export const viewersQuery = ({ search, role, mark, sort, order, offset }: Wanted) =>
   queryOptions({
     queryKey: ['viewers', search, role, mark, sort, order, offset],
-    queryFn: () =>
+    // A search that was typed on is not waited for, and the server gives it up.
+    queryFn: ({ signal }) =>
       answerOf(
         api.GET('/api/viewers', {
+          signal,
           params: {
             query: {
               search,

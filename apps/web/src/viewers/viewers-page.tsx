@@ -33,7 +33,7 @@ export function ViewersPage() {
   };
   if (data === undefined)
     return error === null ? <Bones lines={14} /> : <LoadFailed error={error} retry={() => void refetch()} />;
-  const { viewers, total } = data;
+  const { viewers, total, more } = data;
   const { offset } = wanted;
   const column = (sort: ViewerSort, label: string, className = '') => (
     <SortHead sort={sort} wanted={wanted} className={className} onSort={want}>
@@ -115,7 +115,7 @@ export function ViewersPage() {
           <p className="p-4 text-soft">
             {wanted.search === '' && wanted.role === 'any' && wanted.mark === 'none'
               ? 'Nobody has been here yet. Who comes is listed here.'
-              : 'Nobody fits this search.'}
+              : `Nobody fits this search.${wanted.search.length < 3 ? ' With one or two letters, only how names begin is looked at.' : ''}`}
           </p>
         )}
       </div>
@@ -123,7 +123,7 @@ export function ViewersPage() {
         <span className="text-soft">
           {total === 0
             ? 'None'
-            : `${(offset + 1).toLocaleString('en')} to ${(offset + viewers.length).toLocaleString('en')} of ${total.toLocaleString('en')}`}
+            : `${(offset + 1).toLocaleString('en')} to ${(offset + viewers.length).toLocaleString('en')} of ${more ? 'more than ' : ''}${total.toLocaleString('en')}`}
         </span>
         <span className="row ml-auto">
           <button
@@ -139,7 +139,7 @@ export function ViewersPage() {
           <button
             type="button"
             className="btn s"
-            disabled={offset + PAGE >= total}
+            disabled={more ? viewers.length < PAGE : offset + PAGE >= total}
             onClick={() => {
               want({ offset: offset + PAGE });
             }}

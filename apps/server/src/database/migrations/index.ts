@@ -1,4 +1,5 @@
 import { CommandsInFull1795478400000 } from './commands-in-full.js';
+import { FindingViewers1796601600000 } from './finding-viewers.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
 import { RoutinesInFull1795824000000 } from './routines-in-full.js';
 import { Timers1796256000000 } from './timers.js';
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   CommandsInFull1795478400000,
   RoutinesInFull1795824000000,
   Timers1796256000000,
+  FindingViewers1796601600000,
 ];
