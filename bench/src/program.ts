@@ -1,4 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -36,4 +37,19 @@ export function end(child: ChildProcess): Promise<void> {
     });
     child.kill('SIGTERM');
   });
+}
+
+/** Megabytes a program holds in memory, as Linux counts them. */
+export function residentMb({ pid }: ChildProcess): number {
+  const status = readFileSync(`/proc/${String(pid)}/status`, 'utf8');
+  return Number(/VmRSS:\s+(\d+)/u.exec(status)?.[1] ?? 0) / 1024;
+}
+
+/** Waits until the bot of the server at `address` is in the room. */
+export async function inRoom(address: string): Promise<void> {
+  for (;;) {
+    const { state } = (await (await fetch(`${address}/api/connection`)).json()) as { state: string };
+    if (state === 'connected') return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
 }

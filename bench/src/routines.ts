@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { drawLine } from '@gully/core/lists';
@@ -9,7 +9,8 @@ import { strangerFacts } from '@gully/core/viewers';
 import { Database, insertMany, openDatabase, RunLogRow, RunRow } from '@gully/server/database';
 import { KeptList } from '@gully/server/lists';
 import { ulid } from 'ulid';
-import { end, start } from './program.js';
+import { end, residentMb, start } from './program.js';
+import { tellRatio } from './ratios.js';
 import { timesOf } from './times.js';
 
 const RUNS = 10_000;
@@ -59,11 +60,6 @@ function waiting(until: number): RunState {
   };
 }
 
-function residentMb(pid: number | undefined): number {
-  const status = readFileSync(`/proc/${String(pid)}/status`, 'utf8');
-  return Number(/VmRSS:\s+(\d+)/u.exec(status)?.[1] ?? 0) / 1024;
-}
-
 /** 10,000 runs that wait: what they hold, and how late each goes on, beside as many bare timers. */
 async function waitingRuns(): Promise<void> {
   const empty = mkdtempSync(join(tmpdir(), 'gully-bench-'));
@@ -74,7 +70,7 @@ async function waitingRuns(): Promise<void> {
     /^Gully is at/u,
   );
   await new Promise((resolve) => setTimeout(resolve, 3_000));
-  const without = residentMb(alone.child.pid);
+  const without = residentMb(alone.child);
   await end(alone.child);
 
   const folder = mkdtempSync(join(tmpdir(), 'gully-bench-'));
@@ -98,7 +94,7 @@ async function waitingRuns(): Promise<void> {
     /^Gully is at/u,
   );
   await new Promise((resolve) => setTimeout(resolve, begin - Date.now() - 1_000));
-  const held = residentMb(gully.child.pid) - without;
+  const held = residentMb(gully.child) - without;
   await new Promise((resolve) => setTimeout(resolve, SPAN_MS + 3_000));
   await end(gully.child);
 
@@ -110,6 +106,11 @@ async function waitingRuns(): Promise<void> {
   const at = (sorted: number[], share: number): number => sorted[Math.floor(sorted.length * share)] ?? NaN;
   console.log(
     `${RUNS.toLocaleString('en')} runs that wait hold ${held.toFixed(0)} MB more than a server without (${without.toFixed(0)} MB)`,
+  );
+  tellRatio(
+    'routines: memory with 10,000 runs that wait, of that without',
+    (without + held) / without,
+    'lower',
   );
   console.log(
     `they go on late by p50 ${at(late, 0.5)} ms, p99 ${at(late, 0.99)} ms, at the most ${at(late, 0.99999)} ms; bare timers p50 ${at(bare, 0.5)} ms, p99 ${at(bare, 0.99)} ms (${late.length} of ${RUNS} ended)`,

@@ -20,7 +20,7 @@ export interface Wanted {
 }
 
 export interface Page {
-  readonly viewers: ViewerRow[];
+  readonly viewers: readonly Readonly<ViewerRow>[];
   readonly total: number;
   /** whether there are more than `total`, which were not counted */
   readonly more: boolean;
@@ -49,6 +49,8 @@ interface Condition {
 interface Search {
   readonly through: Condition;
   readonly finding: Condition;
+  /** the tables that finding looks into */
+  readonly from: string;
   /** whether nothing is asked of them */
   readonly everybody: boolean;
 }
@@ -61,31 +63,32 @@ export class ViewersPage {
     private readonly viewers: ViewersService,
   ) {}
 
+  /** All of a viewer, by the names of the entity: TypeORM would make each row anew, while chat waits. */
+  private get columns(): string {
+    const { columns } = this.database.read.dataSource.getMetadata(ViewerRow);
+    return columns.map(({ databaseName, propertyName }) => `v.${databaseName} AS ${propertyName}`).join(', ');
+  }
+
   /** What was counted in the last moments shows in the rows; it is sorted and searched by once it is on disk. */
   async page(wanted: Wanted, options?: ReadOptions): Promise<Page> {
     const search = searchOf(wanted);
     const { total, more } = await this.count(search, wanted.search === '' ? -1 : FEW, options);
     const few = !search.everybody && !more && total <= FEW;
     const { test, parameters } = few ? search.finding : search.through;
+    const from = few ? search.from : VIEWERS;
     const direction = wanted.descending ? 'DESC' : 'ASC';
-    // Ids first and in order by an index, so that a page far down reads no whole rows it passes over.
-    const ids = await this.database.long.rows<{ id: string }>(
-      `SELECT v.id AS id FROM viewers v WHERE ${test}
+    const rows = await this.database.long.rows<ViewerRow>(
+      `SELECT ${this.columns} FROM ${from} WHERE ${test}
        ORDER BY ${few ? '+' : ''}${COLUMNS[wanted.sort]} ${direction}, v.id ${direction} LIMIT ? OFFSET ?`,
       [...parameters, wanted.limit, wanted.offset],
       options,
     );
-    const rows = await this.database.read
-      .createQueryBuilder(ViewerRow, 'viewer')
-      .whereInIds(ids.map(({ id }) => id))
-      .getMany();
-    const byId = new Map(rows.map((row) => [row.id, this.viewers.known(row.id) ?? row]));
-    return { total, more, viewers: ids.map(({ id }) => byId.get(id)).filter((row) => row !== undefined) };
+    return { total, more, viewers: rows.map((row) => this.viewers.known(row.id) ?? whole(row)) };
   }
 
   /** @param most counted no further; -1 for all */
   private async count(
-    { finding, everybody }: Search,
+    { finding, from, everybody }: Search,
     most: number,
     options?: ReadOptions,
   ): Promise<{ total: number; more: boolean }> {
@@ -93,7 +96,7 @@ export class ViewersPage {
     const [counted] = everybody
       ? await this.database.long.rows<{ total: number }>(EVERYBODY, [], options)
       : await this.database.long.rows<{ total: number }>(
-          `SELECT count(*) AS total FROM (SELECT 1 FROM viewers v WHERE ${test} LIMIT ?)`,
+          `SELECT count(*) AS total FROM (SELECT 1 FROM ${from} WHERE ${test} LIMIT ?)`,
           [...parameters, most < 0 ? -1 : most + 1],
           options,
         );
@@ -102,9 +105,17 @@ export class ViewersPage {
   }
 }
 
-/** Two counts that SQLite has nearly ready, in place of one through every row. */
-const EVERYBODY = `SELECT (SELECT count(*) FROM viewers) -
-  (SELECT count(*) FROM viewers WHERE merged_into IS NOT NULL) AS total`;
+const VIEWERS = 'viewers v';
+/** In this order, so that SQLite goes on finding names only until it has as many as are wanted. */
+const NAMES = 'viewer_names n CROSS JOIN viewers v ON v.rowid = n.rowid';
+
+/** All, as triggers count them, but for those who were found to be somebody else. */
+const EVERYBODY = `SELECT total - (SELECT count(*) FROM viewers WHERE merged_into IS NOT NULL) AS total FROM viewer_total`;
+
+/** SQLite has no truth values, only 0 and 1. */
+function whole(row: ViewerRow): ViewerRow {
+  return { ...row, bot: Boolean(row.bot), ignored: Boolean(row.ignored) };
+}
 
 function searchOf({ search, role, mark }: Wanted): Search {
   const base = { test: `v.merged_into IS ${mark === 'merged' ? 'NOT NULL' : 'NULL'}`, parameters: [] };
@@ -117,24 +128,22 @@ function searchOf({ search, role, mark }: Wanted): Search {
   return {
     through: all([base, ...(named === undefined ? [] : [named.within]), ...unfound]),
     finding: named === undefined ? all([base, ...rest]) : all([base, named.found, ...unfound]),
+    from: named?.from ?? VIEWERS,
     everybody: named === undefined && rest.length === 0 && mark !== 'merged',
   };
 }
 
-function ofName(search: string): { within: Condition; found: Condition } {
+function ofName(search: string): { within: Condition; found: Condition; from: string } {
   const exact = search.replace(/[\\%_]/gu, '\\$&');
   if (search.split(/[%_]/u).every((part) => [...part].length < 3)) {
     const test = `v.name LIKE ? ESCAPE '\\'`;
     const parameters = [`${exact}%`];
-    return { within: { test: `+${test}`, parameters }, found: { test, parameters } };
+    return { within: { test: `+${test}`, parameters }, found: { test, parameters }, from: VIEWERS };
   }
   const within = { test: `+v.name LIKE ? ESCAPE '\\'`, parameters: [`%${exact}%`] };
   // `_` and `%` fit more than themselves here, which the exact test takes out again: an index cannot use ESCAPE.
-  const found = {
-    test: 'v.rowid IN (SELECT rowid FROM viewer_names WHERE name LIKE ?)',
-    parameters: [`%${search}%`],
-  };
-  return { within, found: all([found, within]) };
+  const found = { test: 'n.name LIKE ?', parameters: [`%${search}%`] };
+  return { within, found: all([found, within]), from: NAMES };
 }
 
 function all(conditions: readonly Condition[]): Condition {

@@ -106,7 +106,7 @@ export class MergeBodyDto {
   from!: string;
 }
 
-export function viewOf(row: ViewerRow): ViewerDto {
+export function viewOf(row: Readonly<ViewerRow>): ViewerDto {
   const { id, name, account, role, messages, subscribedMonths, bot, ignored, mergedInto } = row;
   return {
     id,

@@ -15,7 +15,7 @@ export class FindingViewers1796601600000 implements MigrationInterface {
     for (const trigger of triggers) await runner.query(`DROP TRIGGER ${trigger}`);
     const indexes = ['viewers_role', 'viewers_bot', 'viewers_ignored', 'remembered_name'];
     for (const index of indexes) await runner.query(`DROP INDEX ${index}`);
-    await runner.query('DROP TABLE viewer_names');
+    for (const table of ['viewer_names', 'viewer_total']) await runner.query(`DROP TABLE ${table}`);
   }
 }
 
@@ -27,7 +27,11 @@ const STATEMENTS = [
   // The name of somebody who is erased must not stay in the index until it is next tidied.
   `INSERT INTO viewer_names (viewer_names, rank) VALUES ('secure-delete', 1)`,
   `INSERT INTO viewer_names (viewer_names) VALUES ('rebuild')`,
+  // Counting a million takes SQLite 20 ms.
+  `CREATE TABLE viewer_total (id INTEGER PRIMARY KEY CHECK (id = 1), total INTEGER NOT NULL) STRICT`,
+  `INSERT INTO viewer_total SELECT 1, count(*) FROM viewers`,
   `CREATE TRIGGER viewer_named AFTER INSERT ON viewers BEGIN
+     UPDATE viewer_total SET total = total + 1;
      INSERT INTO viewer_names (rowid, name) VALUES (new.rowid, new.name);
    END`,
   `CREATE TRIGGER viewer_renamed AFTER UPDATE OF name ON viewers WHEN old.name IS NOT new.name BEGIN
@@ -35,6 +39,7 @@ const STATEMENTS = [
      INSERT INTO viewer_names (rowid, name) VALUES (new.rowid, new.name);
    END`,
   `CREATE TRIGGER viewer_gone AFTER DELETE ON viewers BEGIN
+     UPDATE viewer_total SET total = total - 1;
      INSERT INTO viewer_names (viewer_names, rowid, name) VALUES ('delete', old.rowid, old.name);
    END`,
   `CREATE INDEX viewers_role ON viewers (role) WHERE merged_into IS NULL`,
