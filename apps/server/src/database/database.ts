@@ -2,6 +2,7 @@ import { statSync } from 'node:fs';
 import type { OnApplicationShutdown } from '@nestjs/common';
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
+import { Gathering } from './batch.js';
 import { LongReads } from './long-reads.js';
 import { LOOKED_THROUGH } from './open.js';
 
@@ -39,6 +40,9 @@ export class Database implements OnApplicationShutdown {
 
   /** For what may grow large: search, history, exports, checks. */
   readonly long: LongReads;
+
+  /** For what is much and worth little. */
+  readonly gathering = new Gathering((work) => this.write(work));
 
   constructor(private readonly source: DataSource) {
     this.long = new LongReads(String(source.options.database));
@@ -98,6 +102,7 @@ export class Database implements OnApplicationShutdown {
   /** Waits until what was gathered to be written together is on disk, whoever gathered it. */
   async flushed(): Promise<void> {
     await Promise.all(this.lastWrites.map((write) => write()));
+    await this.gathering.flush();
   }
 
   /** Has something written as the last thing before closing, and whenever all shall be on disk. */
