@@ -88,6 +88,10 @@ class LookedDto implements Looked {
   @ApiProperty() name!: string;
   @ApiProperty({ enum: ['new', 'same', 'different'] }) state!: Looked['state'];
   @ApiProperty({ type: [String] }) missing!: string[];
+  @ApiProperty({
+    description: 'its texts may ask for more work than a run may do, so it would end on the way',
+  })
+  costly!: boolean;
   @ApiProperty({ type: 'object', additionalProperties: true }) theirs!: object;
   @ApiProperty({ type: 'object', additionalProperties: true, nullable: true }) ours!: object | null;
 }
@@ -125,10 +129,10 @@ export class BundlesController {
   @HttpCode(200)
   @ApiOkResponse({ type: LookDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
-  look(@Body() { bundle: given, answers }: BundleDto): LookDto {
+  async look(@Body() { bundle: given, answers }: BundleDto): Promise<LookDto> {
     const bundle = readBundle(given, answers);
     const { title, author, note, questions } = bundle;
-    const items = this.looking.look(bundle) as unknown as LookedDto[];
+    const items = (await this.looking.look(bundle)) as unknown as LookedDto[];
     return {
       title,
       author,

@@ -260,3 +260,28 @@ test('timers travel with what they run, by name, and come back with one undo', a
     422,
   );
 });
+
+test('what would ask for more than a run may do is told when it is looked at, while chat goes on', async () => {
+  const loop = (times: number): string => `{% for i in (1..${String(times)}) %}.{% endfor %}`;
+  await gully.add({ name: 'cheap', aliases: [], text: loop(100) });
+  await gully.add({
+    name: 'dear',
+    aliases: [],
+    routine: routineOf([say(loop(3_000)), { ...say(loop(3_000)), id: 's2' }]),
+  });
+  await gully.addRoutine('Two of many', [say(loop(9_000))]);
+  const timers = [
+    (await gully.http.post('/api/timers').send({ ...BLANK_TIMER, name: 'Tide', texts: [loop(9_000)] }))
+      .body as { id: string },
+  ];
+  const bundle = await exported({ routines: await ids('routines'), timers: timers.map(({ id }) => id) });
+  const looking = post('look', { bundle, answers: {} });
+  await gully.type('pebblewren', '!cheap');
+  const { items } = (await looking) as { items: { name: string; costly: boolean }[] };
+  expect(Object.fromEntries(items.map(({ name, costly }) => [name, costly]))).toEqual({
+    cheap: false,
+    dear: true,
+    'Two of many': true,
+    Tide: true,
+  });
+});

@@ -1,7 +1,8 @@
+import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
 import { askedIn, type Bundle, type ItemKind } from '@gully/core/bundles';
 import { titleOf } from '@gully/core/commands';
-import { listsOf, routinesOf, webhooksOf, type Routine } from '@gully/core/routines';
+import { isCostly, listsOf, routinesOf, webhooksOf, type Routine } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { TimerBody } from '@gully/core/timers';
 import { WebhooksStore } from '../webhooks/index.js';
@@ -15,6 +16,8 @@ export interface Looked {
   readonly state: 'new' | 'same' | 'different';
   /** what it refers to and neither the bundle nor the channel has */
   readonly missing: readonly string[];
+  /** its texts may ask for more than a run may do */
+  readonly costly: boolean;
   /** as the bundle has it, and as the channel does */
   readonly theirs: unknown;
   readonly ours: unknown;
@@ -29,36 +32,46 @@ export class Looking {
     private readonly webhooks: WebhooksStore,
   ) {}
 
-  look(bundle: Bundle): Looked[] {
+  async look(bundle: Bundle): Promise<Looked[]> {
     const { channel, exporting } = this;
-    return [
-      ...bundle.commands.map((command) => {
+    const items: (() => Looked)[] = [
+      ...bundle.commands.map((command) => () => {
         const ours = channel.commandNamed(command);
-        const shown = ours === undefined ? undefined : exporting.command(ours);
-        return looked(
-          'commands',
-          titleOf(command, ''),
-          command,
-          shown,
-          this.missingIn(command.routine, bundle),
-        );
+        return looked('commands', titleOf(command, ''), command, {
+          ours: ours && exporting.command(ours),
+          missing: this.missingIn(command.routine, bundle),
+          costly: isCostly(command.routine.steps),
+        });
       }),
-      ...bundle.routines.map((routine) => {
+      ...bundle.routines.map((routine) => () => {
         const ours = channel.routineNamed(routine.name);
-        const shown = ours === undefined ? undefined : exporting.routine(ours);
-        return looked('routines', routine.name, routine, shown, this.missingIn(routine.routine, bundle));
+        return looked('routines', routine.name, routine, {
+          ours: ours && exporting.routine(ours),
+          missing: this.missingIn(routine.routine, bundle),
+          costly: isCostly(routine.routine.steps),
+        });
       }),
-      ...bundle.lists.map(({ name, lines }) => {
+      ...bundle.lists.map(({ name, lines }) => () => {
         const ours = channel.listNamed(name);
-        const shown = ours === undefined ? undefined : { name: ours.name, lines: ours.lines };
-        return looked('lists', name, { name, lines }, shown, []);
+        const about = { ours: ours && { name: ours.name, lines: ours.lines }, missing: [], costly: false };
+        return looked('lists', name, { name, lines }, about);
       }),
-      ...bundle.timers.map((timer) => {
+      ...bundle.timers.map((timer) => () => {
         const ours = channel.timerNamed(timer.name);
-        const shown = ours === undefined ? undefined : exporting.timer(ours);
-        return looked('timers', timer.name, timer, shown, this.missingFor(timer, bundle));
+        return looked('timers', timer.name, timer, {
+          ours: ours && exporting.timer(ours),
+          missing: this.missingFor(timer, bundle),
+          costly: isCostly([{ kind: 'say', id: '', texts: timer.texts, order: 'random' }]),
+        });
       }),
     ];
+    const result: Looked[] = [];
+    for (const item of items) {
+      result.push(item());
+      // Measuring a costly one takes a moment, and chat goes on meanwhile.
+      await setImmediate();
+    }
+    return result;
   }
 
   private missingIn(routine: Routine, bundle: Bundle): string[] {
@@ -94,14 +107,18 @@ function looked(
   kind: ItemKind,
   name: string,
   theirs: unknown,
-  ours: unknown,
-  missing: readonly string[],
+  {
+    ours,
+    missing,
+    costly,
+  }: { readonly ours: unknown; readonly missing: readonly string[]; readonly costly: boolean },
 ): Looked {
   return {
     kind,
     name,
     state: ours === undefined ? 'new' : isSame(theirs, ours) ? 'same' : 'different',
     missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
+    costly,
     theirs,
     ours: ours ?? null,
   };

@@ -1274,6 +1274,8 @@ export interface components {
             /** @enum {string} */
             state: "new" | "same" | "different";
             missing: string[];
+            /** @description its texts may ask for more work than a run may do, so it would end on the way */
+            costly: boolean;
             theirs: {
                 [key: string]: unknown;
             };

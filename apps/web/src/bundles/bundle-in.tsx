@@ -220,6 +220,11 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
               {what} is not there
             </span>
           ))}
+          {item.costly && (
+            <span className="s2 block text-crimson">
+              Its texts ask for more than one run may do: it may end before all is done
+            </span>
+          )}
         </td>
         <td>
           <span className="row">

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { occasion, saidIn, TestChannel } from '../test-support/index.js';
 import { MOMENT_STEPS, RUN_STEPS } from '../text/index.js';
-import { startRun, type Step } from './index.js';
+import { isCostly, startRun, type Step } from './index.js';
 
 const LOOP = '{% for a in (1..90) %}{% for b in (1..90) %}{{ a }}{% endfor %}{% endfor %}';
 const row = (id: string) =>
@@ -22,6 +22,53 @@ function hog(ifs: number): Step[] {
     otherwise: [],
   }));
 }
+
+const say = (...texts: string[]): Step => ({
+  kind: 'say',
+  id: `s${texts.join('').slice(0, 20)}`,
+  texts,
+  order: 'random',
+});
+const loop = (times: number): string => `{% for i in (1..${String(times)}) %}.{% endfor %}`;
+
+describe('what a routine may ask for, told beforehand', () => {
+  test('the costliest there can be is measured in the time of a moment, and is costly', () => {
+    expect(isCostly(hog(40))).toBe(true);
+    const dear = say(...Array.from({ length: 50 }, (_, n) => loop(2_000 + n)));
+    expect(isCostly([dear])).toBe(true);
+  });
+
+  test('what it calls cheap is never ended for its work, and what it calls costly is, with the dearest texts', () => {
+    const step = fc.oneof(
+      fc
+        .array(fc.integer({ min: 0, max: 1_500 }), { minLength: 1, maxLength: 3 })
+        .map((times) => say(...times.map(loop))),
+      fc.integer({ min: 0, max: 900 }).map((times): Step => ({
+        kind: 'if',
+        id: 'if',
+        conditions: {
+          id: 'c',
+          join: 'all',
+          rows: [{ id: 'r', value: 'input.all', comparison: 'is', against: loop(times) }],
+        },
+        then: [say(loop(times))],
+        otherwise: [],
+      })),
+    );
+    fc.assert(
+      fc.property(fc.array(step, { minLength: 1, maxLength: 6 }), (steps) => {
+        const channel = new TestChannel();
+        const { ended } = startRun(channel.add('r', ...steps), occasion(), channel.world);
+        const cutOff = ended?.how === 'limited' && ended.words.includes('too much work');
+        // A run takes one branch and one text, so it may do with less than what was measured.
+        if (cutOff) expect(isCostly(steps)).toBe(true);
+        const straight = steps.every((each) => each.kind === 'say' && each.texts.length === 1);
+        if (straight) expect(isCostly(steps)).toBe(cutOff);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
 
 describe('the work texts may ask for', () => {
   test('is limited for a run, whatever its steps; the why says so, and nothing after it is done', () => {
