@@ -77,7 +77,7 @@ export class ViewersPage {
     const { test, parameters } = few ? search.finding : search.through;
     const from = few ? search.from : VIEWERS;
     const direction = wanted.descending ? 'DESC' : 'ASC';
-    const rows = await this.database.long.rows<ViewerRow>(
+    const rows = await this.database.long.rows<StoredRow>(
       `SELECT ${this.columns} FROM ${from} WHERE ${test}
        ORDER BY ${few ? '+' : ''}${COLUMNS[wanted.sort]} ${direction}, v.id ${direction} LIMIT ? OFFSET ?`,
       [...parameters, wanted.limit, wanted.offset],
@@ -112,9 +112,10 @@ const NAMES = 'viewer_names n CROSS JOIN viewers v ON v.rowid = n.rowid';
 /** All, as triggers count them, but for those who were found to be somebody else. */
 const EVERYBODY = `SELECT total - (SELECT count(*) FROM viewers WHERE merged_into IS NOT NULL) AS total FROM viewer_total`;
 
-/** SQLite has no truth values, only 0 and 1. */
-function whole(row: ViewerRow): ViewerRow {
-  return { ...row, bot: Boolean(row.bot), ignored: Boolean(row.ignored) };
+/** A row as SQLite gives it, which has no truth values but 0 and 1. */
+type StoredRow = Omit<ViewerRow, 'bot' | 'ignored'> & Record<'bot' | 'ignored', number>;
+function whole(row: StoredRow): ViewerRow {
+  return { ...row, bot: row.bot === 1, ignored: row.ignored === 1 };
 }
 
 function searchOf({ search, role, mark }: Wanted): Search {

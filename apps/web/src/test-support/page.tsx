@@ -1,14 +1,18 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
+import { fireEvent, render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
+import { Toaster } from 'sonner';
 import { answerWith } from './browser.js';
 
 /** What a page asked of the server: `PUT /api/counters/depth`, with what it sent. */
 export interface Asked {
   readonly what: string;
   readonly query: Readonly<Record<string, string>>;
+  /** what JSON said, else the text */
   readonly body: unknown;
+  /** aborted when the page does not wait for it any more */
+  readonly signal: AbortSignal;
 }
 
 type Answers = Readonly<Record<string, (asked: Asked) => unknown>>;
@@ -19,14 +23,18 @@ export class Refusal {
     readonly status: number,
     readonly title: string,
     readonly detail: string,
+    /** what is wrong with which field */
+    readonly fields: Readonly<Record<string, string>> = {},
   ) {}
 }
 
 /**
  * Draws a page beside a server that answers from a table of `METHOD /path`; what is not in
  * it is answered with 404, as a server would.
+ *
+ * @param at the address of the page
  */
-export function drawPage(page: ReactNode, answers: Answers) {
+export function drawPage(page: ReactNode, answers: Answers, at = '/') {
   const asked: Asked[] = [];
   answerWith(async (request) => {
     const { pathname, searchParams } = new URL(request.url);
@@ -34,23 +42,32 @@ export function drawPage(page: ReactNode, answers: Answers) {
     const one: Asked = {
       what: `${request.method} ${decodeURIComponent(pathname)}`,
       query: Object.fromEntries(searchParams),
-      body: text === '' ? undefined : (JSON.parse(text) as unknown),
+      body: text === '' ? undefined : isJson(request) ? (JSON.parse(text) as unknown) : text,
+      signal: request.signal,
     };
     asked.push(one);
     const answer =
       answers[one.what] ?? (() => new Refusal(404, 'There is no such thing', 'It is not there.'));
-    const given = answer(one);
-    if (given instanceof Refusal) {
-      const { status, title, detail } = given;
-      return Response.json({ status, title, detail }, { status });
-    }
+    const given = await answer(one);
+    if (given instanceof Refusal) return Response.json({ ...given }, { status: given.status });
     return given === undefined ? new Response(null, { status: 204 }) : Response.json(given);
   });
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
   const drawn = render(
     <QueryClientProvider client={queries}>
-      <MemoryRouter>{page}</MemoryRouter>
+      <MemoryRouter initialEntries={[at]}>{page}</MemoryRouter>
+      <Toaster />
     </QueryClientProvider>,
   );
   return { ...drawn, asked, of: (what: string) => asked.filter((each) => each.what === what) };
+}
+
+function isJson({ headers }: Request): boolean {
+  return headers.get('content-type')?.includes('json') === true;
+}
+
+/** Chooses one of the words a blank offers, by keyboard. */
+export async function choose(page: RenderResult, blank: string, word: string): Promise<void> {
+  fireEvent.keyDown(page.getByRole('combobox', { name: blank }), { key: 'Enter' });
+  fireEvent.keyDown(await page.findByRole('option', { name: word }), { key: 'Enter' });
 }
