@@ -112,7 +112,7 @@ const notInCore = {
 const upwards = Object.entries(ORDER).flatMap(([house, areas]) =>
   areas.map((area, n) => ({
     files: [`${SOURCES[/** @type {keyof typeof SOURCES} */ (house)]}/${area}/**`],
-    excludeFiles: house === 'server' ? ['**/*.test.ts'] : [],
+    excludeFiles: house === 'server' ? ['**/*.test.ts', '**/*.test.tsx'] : [],
     rules: {
       'no-restricted-imports': [
         'error',
@@ -191,7 +191,7 @@ export default {
     ...upwards,
     {
       files: ['packages/core/src/**/*.ts'],
-      excludeFiles: ['**/*.test.ts'],
+      excludeFiles: ['**/*.test.ts', '**/*.test.tsx'],
       rules: {
         'no-restricted-globals': ['error', 'process', 'setTimeout', 'setInterval', 'fetch', 'performance'],
         'no-restricted-properties': [
@@ -206,7 +206,7 @@ export default {
       rules: { 'react/rules-of-hooks': 'error', 'react/exhaustive-deps': 'error' },
     },
     {
-      files: ['**/*.test.ts', '**/test-support/**', 'e2e/**/*.ts'],
+      files: ['**/*.test.ts', '**/*.test.tsx', '**/test-support/**', 'e2e/**/*.ts'],
       rules: { 'typescript/no-non-null-assertion': 'off', 'typescript/unbound-method': 'off' },
     },
     {

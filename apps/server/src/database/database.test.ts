@@ -1,10 +1,11 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import SqliteFile from 'better-sqlite3';
 import type { DataSource } from 'typeorm';
-import { Batch, Database, openDatabase } from './index.js';
+import { until } from '../test-support/index.js';
+import { Batch, Database, openDatabase, type DatabaseHealth } from './index.js';
 
 let folder: string;
 beforeEach(() => {
@@ -91,6 +92,85 @@ describe('the one door for writing', () => {
   });
 });
 
+describe('what is gathered', () => {
+  let database: Database;
+  beforeEach(async () => {
+    database = new Database(await openDatabase(folder));
+    await database.write((manager) =>
+      manager.query('CREATE TABLE pebbles (heap TEXT, n INTEGER CHECK (n < 1000))'),
+    );
+  });
+  afterEach(() => database.onApplicationShutdown());
+
+  const givenUp: string[] = [];
+  const heap = (name: string): Batch<number> =>
+    new Batch<number>(
+      database,
+      async (manager, items) => {
+        for (const n of items) await manager.query('INSERT INTO pebbles VALUES (?, ?)', [name, n]);
+      },
+      () => givenUp.push(name),
+    );
+  const kept = async (): Promise<string[]> =>
+    (await database.read.query<{ heap: string; n: number }[]>('SELECT heap, n FROM pebbles')).map(
+      ({ heap: name, n }) => `${name}${String(n)}`,
+    );
+
+  test('by several is written in one transaction, and all of it when any of them is flushed', async () => {
+    const [a, b] = [heap('a'), heap('b')];
+    const write = jest.spyOn(database, 'write');
+    a.add(1);
+    b.add(2);
+    await a.flush();
+    expect(await kept()).toEqual(['a1', 'b2']);
+    expect(write).toHaveBeenCalledTimes(1);
+    await b.flush();
+    expect(write).toHaveBeenCalledTimes(1);
+  });
+
+  test('and cannot be written is tried once more by itself, and takes nothing else with it', async () => {
+    const [a, b] = [heap('a'), heap('b')];
+    givenUp.length = 0;
+    a.add(1);
+    b.add(5_000);
+    await a.flush();
+    expect(await kept()).toEqual(['a1']);
+    expect(givenUp).toEqual([]);
+    a.add(2);
+    await a.flush();
+    expect(await kept()).toEqual(['a1', 'a2']);
+    expect(givenUp).toEqual(['b']);
+    b.add(3);
+    await b.flush();
+    expect(await kept()).toEqual(['a1', 'a2', 'b3']);
+  });
+
+  test('is on disk when a flush resolves, though it was on its way already; whoever waits overtakes nobody', async () => {
+    const a = heap('a');
+    const order: number[] = [];
+    const flushes = Array.from({ length: 20 }, (_, n) => {
+      a.add(n);
+      return a.flush().then(async () => {
+        order.push(n);
+        expect((await kept()).length).toBeGreaterThan(n);
+      });
+    });
+    await Promise.all(flushes);
+    expect(order).toEqual(Array.from({ length: 20 }, (_, n) => n));
+    expect(await kept()).toHaveLength(20);
+  });
+
+  test('by itself comes to the disk, and what waits at the end does too', async () => {
+    const a = heap('a');
+    a.add(1);
+    await until(async () => ((await kept()).length === 1 ? true : undefined), 'what waits being written');
+    a.add(2);
+    await database.onApplicationShutdown();
+    database = new Database(await openDatabase(folder));
+    expect(await kept()).toEqual(['a1', 'a2']);
+  });
+});
+
 describe('a file that cannot be used is left as it was', () => {
   const path = (): string => join(folder, 'gully.db');
 
@@ -125,6 +205,31 @@ describe('a file that cannot be used is left as it was', () => {
       );
       expect(readFileSync(path()).equals(damaged)).toBe(true);
     }
+  });
+
+  test('a large one is opened at once, and what is wrong with it is told by health when it was looked through', async () => {
+    const source = await openDatabase(folder);
+    await source.query('CREATE TABLE caves (walls BLOB)');
+    await source.query('CREATE INDEX caves_walls ON caves (walls)');
+    for (let n = 0; n < 40; n += 1) await source.query('INSERT INTO caves VALUES (randomblob(500000))');
+    await source.query('PRAGMA wal_checkpoint(TRUNCATE)');
+    await source.destroy();
+    const whole = readFileSync(path());
+    expect(whole.length).toBeGreaterThan(32 * 1024 * 1024);
+    const look = async (): Promise<[string, DatabaseHealth]> => {
+      const database = new Database(await openDatabase(folder));
+      const found = await database.lookThrough();
+      const { health } = database;
+      await database.onApplicationShutdown();
+      return [found, health];
+    };
+    expect(await look()).toEqual(['', { failing: false, since: undefined, code: '', damage: '' }]);
+    const torn = Buffer.from(whole);
+    torn.fill(0xee, whole.length - 4_096 * 200, whole.length - 4_096 * 100);
+    writeFileSync(path(), torn);
+    const [found, health] = await look();
+    expect(found).not.toBe('');
+    expect(health).toMatchObject({ failing: false, damage: found });
   });
 
   test('of another program', async () => {

@@ -66,7 +66,7 @@ export class Database implements OnApplicationShutdown {
   async lookThrough(): Promise<string> {
     if (statSync(String(this.source.options.database)).size <= LOOKED_THROUGH) return '';
     const [found] = await this.long.rows<{ verdict: string }>(
-      'SELECT quick_check AS verdict FROM pragma_quick_check(1)',
+      'SELECT quick_check AS verdict FROM pragma_quick_check LIMIT 1',
       [],
       { limitMs: LOOK_MS },
     );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useLocation, useNavigate } from 'react-router';
 import { comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
+import { HealthStrip } from './health-strip.js';
 import { Dock, DockRail, type Side } from './dock.js';
 import { IndexNav, type Mode } from './index-nav.js';
 import { KeysDialog } from './keys.js';
@@ -103,7 +104,10 @@ export function Frame() {
       />
       {hasIndex && <IndexNav mode={mode} />}
       <main className="work">
-        <Outlet />
+        <HealthStrip />
+        <div className="place">
+          <Outlet />
+        </div>
       </main>
       {!narrow && (isFolded ? <DockRail side={side} onOpen={toggleDock} /> : dock)}
       <Sheet

@@ -8,6 +8,7 @@ export {
   connectionQuery,
   countersQuery,
   goingQuery,
+  healthQuery,
   listsQuery,
   queryClient,
   rememberedQuery,

@@ -81,6 +81,13 @@ export const goingQuery = queryOptions({
   queryKey: ['runs', 'going'],
   queryFn: () => answerOf(api.GET('/api/runs/going')),
 });
+/** Whether what happens is stored. Asked for now and then: a disk that fails may be too full for news of it. */
+export const healthQuery = queryOptions({
+  queryKey: ['health'],
+  queryFn: () => answerOf(api.GET('/api/health')),
+  staleTime: 0,
+  refetchInterval: 10_000,
+});
 export const settingsQuery = queryOptions({
   queryKey: ['settings'],
   queryFn: () => answerOf(api.GET('/api/settings')),

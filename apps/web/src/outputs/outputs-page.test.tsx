@@ -31,7 +31,7 @@ function withOutputs(webhooks: Webhook[] = [], posts: Delivery[] = []) {
       });
     const name = what.replace('PUT /api/webhooks/', '');
     const saved = { name, address, signed: secret !== undefined || kept.get(name)?.signed === true };
-    kept.set(name, saved as Webhook);
+    kept.set(name, saved);
     return saved;
   };
   return {

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { fireEvent, render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
-import { Toaster } from 'sonner';
+import { toast, Toaster } from 'sonner';
 import { answerWith } from './browser.js';
 
 /** What a page asked of the server: `PUT /api/counters/depth`, with what it sent. */
@@ -36,6 +36,8 @@ export class Refusal {
  */
 export function drawPage(page: ReactNode, answers: Answers, at = '/') {
   const asked: Asked[] = [];
+  // Notices of an earlier page would be taken for this one's.
+  toast.dismiss();
   answerWith(async (request) => {
     const { pathname, searchParams } = new URL(request.url);
     const text = await request.text();
@@ -49,7 +51,10 @@ export function drawPage(page: ReactNode, answers: Answers, at = '/') {
     const answer =
       answers[one.what] ?? (() => new Refusal(404, 'There is no such thing', 'It is not there.'));
     const given = await answer(one);
-    if (given instanceof Refusal) return Response.json({ ...given }, { status: given.status });
+    if (given instanceof Refusal) {
+      const { status, title, detail, fields } = given;
+      return Response.json({ status, title, detail, fields }, { status });
+    }
     return given === undefined ? new Response(null, { status: 204 }) : Response.json(given);
   });
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
@@ -59,7 +64,7 @@ export function drawPage(page: ReactNode, answers: Answers, at = '/') {
       <Toaster />
     </QueryClientProvider>,
   );
-  return { ...drawn, asked, of: (what: string) => asked.filter((each) => each.what === what) };
+  return { ...drawn, queries, asked, of: (what: string) => asked.filter((each) => each.what === what) };
 }
 
 function isJson({ headers }: Request): boolean {
