@@ -5,7 +5,7 @@ import { EVENT_NAMES, type ChannelEvent } from '@gully/core/routines';
 import { foldNick } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { Database, newId } from '../database/index.js';
-import { Happenings, type Receipt } from '../pipeline/index.js';
+import { Happenings, markTaken, wasTaken, type Receipt } from '../pipeline/index.js';
 import { StreamService } from '../stream/index.js';
 import type { Seen } from '../viewers/index.js';
 import { TYPE_PREFIX, type CloudEvent, type EventPerson, type EventType } from './cloud-event.js';
@@ -44,24 +44,11 @@ export class EventsService {
   }
 
   /** Marked as taken once it was; told twice, a stream is no more live than told once. */
-  private async turnOfStream(
-    { source, id, time }: CloudEvent,
-    live: boolean,
-    now: number,
-  ): Promise<EventReceipt> {
-    const before = await this.database.read.query<object[]>(
-      'SELECT 1 FROM events_taken WHERE source = ? AND id = ?',
-      [source, id],
-    );
-    if (before.length > 0) return 'known';
+  private async turnOfStream(event: CloudEvent, live: boolean, now: number): Promise<EventReceipt> {
+    if (await wasTaken(this.database.read, event)) return 'known';
+    const { time } = event;
     const held = await this.stream.told(live, Math.min(now, time === undefined ? now : Date.parse(time)));
-    await this.database.write((manager) =>
-      manager.query('INSERT OR IGNORE INTO events_taken (source, id, at) VALUES (?, ?, ?)', [
-        source,
-        id,
-        now,
-      ]),
-    );
+    await this.database.write((manager) => markTaken(manager, event, now));
     return held ? 'taken' : 'late';
   }
 }

@@ -1,5 +1,5 @@
 export { Happenings } from './happenings.js';
-export { type OutsideEvent, type Receipt } from './outside-events.js';
+export { markTaken, wasTaken, type OutsideEvent, type Receipt } from './outside-events.js';
 export { PipelineModule } from './pipeline.module.js';
 export { PipelineService } from './pipeline.service.js';
 export { Timing } from './timing.js';

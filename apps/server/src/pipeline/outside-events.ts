@@ -25,6 +25,27 @@ export interface OutsideEvent {
 /** What came of an event. */
 export type Receipt = 'taken' | 'known';
 
+type Named = Pick<OutsideEvent, 'source' | 'id'>;
+
+/** Whether an event is marked as taken. */
+export async function wasTaken(read: EntityManager, { source, id }: Named): Promise<boolean> {
+  const rows = await read.query<object[]>('SELECT 1 FROM events_taken WHERE source = ? AND id = ?', [
+    source,
+    id,
+  ]);
+  return rows.length > 0;
+}
+
+/** Marks an event as taken, within the caller's write, and forgets those of long ago. */
+export async function markTaken(manager: EntityManager, { source, id }: Named, at: number): Promise<void> {
+  await manager.query('DELETE FROM events_taken WHERE at < ?', [at - REMEMBERED_MS]);
+  await manager.query('INSERT OR IGNORE INTO events_taken (source, id, at) VALUES (?, ?, ?)', [
+    source,
+    id,
+    at,
+  ]);
+}
+
 /** Which events from outside were taken, so that each is taken once however often it comes. */
 export class OutsideEvents {
   /** by name, whether it was taken; of those that are being decided */
@@ -34,11 +55,7 @@ export class OutsideEvents {
 
   /** Looks up whether it was taken; before it is decided. */
   async recall(event: OutsideEvent): Promise<void> {
-    const rows = await this.database.read.query<object[]>(
-      'SELECT 1 FROM events_taken WHERE source = ? AND id = ?',
-      [event.source, event.id],
-    );
-    this.known.set(nameOf(event), rows.length > 0);
+    this.known.set(nameOf(event), await wasTaken(this.database.read, event));
   }
 
   /** @returns false for one that was taken, also when that was earlier in the same moment */
@@ -50,9 +67,8 @@ export class OutsideEvents {
   }
 
   /** Marks it as taken, within the transaction of what it changes. */
-  async write(manager: EntityManager, { source, id, event }: OutsideEvent): Promise<void> {
-    await manager.query('DELETE FROM events_taken WHERE at < ?', [event.at - REMEMBERED_MS]);
-    await manager.query('INSERT INTO events_taken (source, id, at) VALUES (?, ?, ?)', [source, id, event.at]);
+  write(manager: EntityManager, event: OutsideEvent): Promise<void> {
+    return markTaken(manager, event, event.event.at);
   }
 
   /** From here on the mark on disk says it. */
@@ -71,6 +87,6 @@ export function wholeEvent(
   return { ...event, viewer: { ...facts, name: who?.name ?? facts.name, roles: held }, roles: held };
 }
 
-function nameOf({ source, id }: OutsideEvent): string {
+function nameOf({ source, id }: Named): string {
   return JSON.stringify([source, id]);
 }

@@ -4,6 +4,7 @@ import type { StreamView } from '@gully/core/news';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { JobQueue } from '../queue/index.js';
 import { Streams } from './streams.js';
 
 export interface StreamTurn {
@@ -38,6 +39,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     private readonly environment: Environment,
     private readonly streams: Streams,
     private readonly news: NewsService,
+    private readonly queue: JobQueue,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -110,7 +112,12 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     if (!this.ended) this.timer = setTimeout(() => void this.ask(), ASK_MS).unref();
   }
 
-  private async take(next: StreamState): Promise<void> {
+  /** In its turn: what is decided before and after it sees one stream each. */
+  private take(next: StreamState): Promise<void> {
+    return this.queue.alone(() => this.turnTo(next));
+  }
+
+  private async turnTo(next: StreamState): Promise<void> {
     const changed = JSON.stringify(next) !== JSON.stringify(this.current);
     this.current = next;
     if (changed) this.news.publish('stream', this.view());
