@@ -8,6 +8,7 @@ const ORDER = {
     'text',
     'chat',
     'news',
+    'layers',
     'viewers',
     'stream',
     'currency',
@@ -23,6 +24,7 @@ const ORDER = {
     'configuration',
     'database',
     'queue',
+    'keepers',
     'problem',
     'security',
     'news',
@@ -87,7 +89,7 @@ const TYPED = `
   no-unnecessary-boolean-literal-compare no-unnecessary-condition no-unnecessary-template-expression
   no-unnecessary-type-arguments no-unnecessary-type-assertion no-unnecessary-type-constraint no-unnecessary-type-conversion no-unnecessary-type-parameters no-unsafe-argument no-unsafe-assignment
   no-unsafe-call no-unsafe-declaration-merging no-unsafe-enum-assignment no-unsafe-enum-comparison no-unsafe-function-type no-unsafe-member-access no-unsafe-return no-unsafe-unary-minus no-useless-default-assignment no-wrapper-object-types only-throw-error prefer-as-const prefer-literal-enum-member prefer-namespace-keyword prefer-promise-reject-errors prefer-reduce-type-parameter prefer-return-this-type related-getter-setter-pairs require-await restrict-plus-operands triple-slash-reference unbound-method unified-signatures use-unknown-in-catch-callback-variable adjacent-overload-signatures array-type ban-tslint-comment class-literal-property-style consistent-generic-constructors consistent-indexed-object-style consistent-type-assertions consistent-type-definitions
-  dot-notation no-confusing-non-null-assertion non-nullable-type-assertion-style prefer-find prefer-for-of prefer-function-type prefer-includes prefer-nullish-coalescing prefer-optional-chain prefer-regexp-exec prefer-string-starts-ends-with
+  dot-notation no-confusing-non-null-assertion non-nullable-type-assertion-style prefer-find prefer-for-of prefer-function-type prefer-includes prefer-nullish-coalescing prefer-optional-chain prefer-regexp-exec prefer-string-starts-ends-with switch-exhaustiveness-check
 `;
 
 /** Another area is imported through its index only. */

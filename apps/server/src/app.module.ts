@@ -14,6 +14,7 @@ import { RunsModule } from './runs/index.js';
 import { WebhooksModule } from './webhooks/index.js';
 import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
+import { Keepers } from './keepers/index.js';
 import { JobQueue } from './queue/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
@@ -36,10 +37,11 @@ class FoundationModule {
         { provide: Database, useFactory: () => new Database(source) },
         { provide: LOG, useValue: log },
         JobQueue,
+        Keepers,
         NewsService,
         NewsGateway,
       ],
-      exports: [Environment, Database, JobQueue, LOG, NewsService],
+      exports: [Environment, Database, JobQueue, Keepers, LOG, NewsService],
     };
   }
 }

@@ -18,6 +18,7 @@ export function socketWords(
     case 'EPIPE':
     case 'ECONNRESET':
       return 'The connection broke';
+    case undefined:
     default:
       return error.message;
   }

@@ -97,7 +97,9 @@ export class CommandsService {
         case 'step-back':
           await this.save(await Promise.all(ids.map((id) => this.steppedBack(this.require(id)))), 'put back');
           break;
-        default: {
+        case 'group':
+        case 'switch-on':
+        case 'switch-off': {
           const part = change === 'group' ? { group: group.trim() } : { enabled: change === 'switch-on' };
           const verb =
             change === 'group' ? 'grouped' : change === 'switch-on' ? 'switched on' : 'switched off';

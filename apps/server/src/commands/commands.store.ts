@@ -12,6 +12,7 @@ import {
 import { countersOf, wordsOf } from '@gully/core/routines';
 import { In, IsNull, Not } from 'typeorm';
 import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
 import { SettingsService } from '../settings/index.js';
 import { fromRow, type StoredCommand } from './stored.js';
 import { Uses } from './uses.js';
@@ -36,7 +37,18 @@ export class CommandsStore implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly settings: SettingsService,
-  ) {}
+    keepers: Keepers,
+  ) {
+    keepers.add({
+      kinds: ['use', 'refused'],
+      ofViewers: true,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      reload: () => this.reload(),
+    });
+  }
 
   async onModuleInit(): Promise<void> {
     await this.reload();
@@ -132,7 +144,7 @@ export class CommandsStore implements OnModuleInit {
   }
 
   /** Takes a change into account at once, so that the next message of the same moment meets the cooldown. */
-  apply(change: UseChange | RefusedChange): void {
+  private apply(change: UseChange | RefusedChange): void {
     if (change.kind === 'use') this.uses.apply(change);
     else {
       this.refused.set(change.viewer, change.at);
@@ -143,7 +155,10 @@ export class CommandsStore implements OnModuleInit {
   }
 
   /** Writes changes down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
-  async write(manager: EntityManager, changes: readonly (UseChange | RefusedChange)[]): Promise<void> {
+  private async write(
+    manager: EntityManager,
+    changes: readonly (UseChange | RefusedChange)[],
+  ): Promise<void> {
     await this.uses.write(
       manager,
       changes.filter((change) => change.kind === 'use'),

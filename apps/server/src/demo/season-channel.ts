@@ -114,8 +114,11 @@ export class SeasonChannel {
         else this.kept.set(`${span} ${viewer} ${name}`, { span, viewer, name, text, changedAt: at });
         break;
       }
-      default:
-      // Runs are taken to their end at once; nothing was posted on past evenings.
+      case 'run':
+      case 'run-ended':
+      case 'post':
+      case 'timer':
+      // Runs are taken to their end at once; nothing was posted on past evenings, and timers have a season of their own.
     }
   }
 

@@ -2,6 +2,8 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { DrawnChange } from '@gully/core/lists';
 import { IsNull } from 'typeorm';
 import { Database, ListRow, type EntityManager } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
+import { NewsService } from '../news/index.js';
 import { KeptList } from './kept-list.js';
 
 /** All lists in memory, as steps draw from them; never ahead of the disk for long. */
@@ -12,7 +14,24 @@ export class ListsStore implements OnModuleInit {
   /** rounds of draws that were applied and are not written yet, by change */
   private readonly rounds = new WeakMap<DrawnChange, number>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    news: NewsService,
+    keepers: Keepers,
+  ) {
+    keepers.add({
+      kinds: ['drawn'],
+      ofViewers: false,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      written: (changes) => {
+        for (const id of new Set(changes.map(({ list }) => list))) news.publish('list', { id });
+      },
+      reload: () => this.reload(),
+    });
+  }
 
   async onModuleInit(): Promise<void> {
     await this.reload();
@@ -45,13 +64,13 @@ export class ListsStore implements OnModuleInit {
     this.sort();
   }
 
-  apply(change: DrawnChange): void {
+  private apply(change: DrawnChange): void {
     const round = this.lists.get(change.list)?.take(change);
     if (round !== undefined) this.rounds.set(change, round);
   }
 
   /** Writes draws down, within the caller’s write: one line and one row each, however long the list. */
-  async write(manager: EntityManager, changes: readonly DrawnChange[]): Promise<void> {
+  private async write(manager: EntityManager, changes: readonly DrawnChange[]): Promise<void> {
     for (const change of changes) {
       const { list, place } = change;
       const round = this.rounds.get(change);

@@ -5,6 +5,7 @@ import { ActivityService } from '../activity/index.js';
 import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
 import { Database, isDiskFault } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { JobQueue } from '../queue/index.js';
 import { RunLog } from '../runs/index.js';
@@ -30,6 +31,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     private readonly environment: Environment,
     private readonly database: Database,
     private readonly queue: JobQueue,
+    private readonly keepers: Keepers,
     private readonly connection: ConnectionService,
     chatLog: ChatLog,
     private readonly viewers: ViewersService,
@@ -46,7 +48,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
 
   onModuleInit(): void {
     this.queue.workBy((jobs) => this.take(jobs as unknown as readonly Turn[]));
-    this.viewers.follow(() => this.world.reloadOfViewers());
+    this.viewers.follow(() => this.keepers.reloadOfViewers());
     this.connection.listen({
       heard: (line) => {
         this.receive(line);
@@ -119,19 +121,19 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
         if (this.world.work.steps > MOMENT_STEPS) break;
         const one = turn.decide(idOf);
         decided.push(one);
-        this.world.apply(one.changes);
+        this.keepers.apply(one.changes);
       }
       const changes = decided.flatMap((one) => one.changes);
       if (changes.length > 0 || fresh.length > 0 || decided.some(({ write }) => write !== undefined)) {
         if (!writable) throw new Error('the disk takes nothing');
         await this.database.write(async (manager) => {
           await this.viewers.insert(manager, fresh);
-          await this.world.write(manager, changes);
+          await this.keepers.write(manager, changes);
           for (const { write } of decided) await write?.(manager);
         });
       }
       for (const row of fresh) this.viewers.remember(row);
-      this.world.tell(changes);
+      this.keepers.written(changes);
     } catch (error) {
       // What was begun to be decided fails with the rest; nothing of it was done.
       const taken = Math.max(decided.length, 1);
@@ -146,7 +148,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
   /** Has memory as on disk again. */
   private async restore(): Promise<void> {
     try {
-      await this.world.reload();
+      await this.keepers.reload();
     } catch (error) {
       this.log.error({ error }, 'what is stored could not be read again; memory may be ahead of it');
     }

@@ -2,31 +2,21 @@ import { randomInt } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { ChatLine } from '@gully/core/chat';
 import { openCommands } from '@gully/core/commands';
-import type { Change, World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/pipeline';
 import { strangerFacts } from '@gully/core/viewers';
 import { CommandsStore } from '../commands/index.js';
 import { channelName, Environment } from '../configuration/index.js';
-import type { EntityManager } from '../database/index.js';
 import { ListsStore } from '../lists/index.js';
-import { NewsService } from '../news/index.js';
 import { NamedRoutinesStore, RoutinesStore } from '../routines/index.js';
 import { RunsStore } from '../runs/index.js';
 import { Streams, StreamService } from '../stream/index.js';
-import { TimersStore } from '../timers/index.js';
 import { ViewersService } from '../viewers/index.js';
-import { Deliveries, WebhooksStore } from '../webhooks/index.js';
+import { WebhooksStore } from '../webhooks/index.js';
 
-/** Milliseconds until runs that are due go on after they were read again; a disk that fails is not asked without pause. */
-const WAKE_MS = 1_000;
 /** Viewer ids are ULIDs, so this cannot be one. */
 export const SELF = 'self';
 
-type ChangeOf<K extends Change['kind']> = Extract<Change, { kind: K }>;
-function ofKinds<K extends Change['kind']>(changes: readonly Change[], ...kinds: K[]): ChangeOf<K>[] {
-  return changes.filter((change): change is ChangeOf<K> => (kinds as string[]).includes(change.kind));
-}
-
-/** The channel as it is now, as the stages look at it, and where what they decide is kept. */
+/** The channel as it is now, as the stages look at it. */
 @Injectable()
 export class ChannelWorld {
   constructor(
@@ -36,13 +26,10 @@ export class ChannelWorld {
     private readonly named: NamedRoutinesStore,
     private readonly lists: ListsStore,
     private readonly webhooks: WebhooksStore,
-    private readonly deliveries: Deliveries,
     private readonly runs: RunsStore,
     private readonly viewers: ViewersService,
     private readonly stream: StreamService,
     private readonly streams: Streams,
-    private readonly timers: TimersStore,
-    private readonly news: NewsService,
   ) {}
 
   /** render steps taken since it was last set to none */
@@ -109,73 +96,6 @@ export class ChannelWorld {
     await this.viewers.loadNames(texts.flatMap((text) => namesIn(text, this.commands.prefix)));
     await this.commands.loadUses(viewers);
     await this.routines.load([SELF, ...viewers]);
-  }
-
-  /** Takes changes into account at once, so that the next message of the same moment meets them. */
-  apply(changes: readonly Change[]): void {
-    for (const change of changes)
-      switch (change.kind) {
-        case 'use':
-        case 'refused':
-          this.commands.apply(change);
-          break;
-        case 'run':
-        case 'run-ended':
-          this.runs.apply(change);
-          break;
-        case 'drawn':
-          this.lists.apply(change);
-          break;
-        case 'arrival':
-          this.streams.arrive(change.viewer);
-          break;
-        case 'timer':
-          this.timers.apply(change);
-          break;
-        case 'post':
-          break;
-        default:
-          this.routines.apply(change);
-      }
-  }
-
-  /** Writes changes down, within the caller’s write. */
-  async write(manager: EntityManager, changes: readonly Change[]): Promise<void> {
-    await this.commands.write(manager, ofKinds(changes, 'use', 'refused'));
-    await this.routines.write(manager, ofKinds(changes, 'counter', 'draw', 'remembered'));
-    await this.lists.write(manager, ofKinds(changes, 'drawn'));
-    await this.runs.write(manager, ofKinds(changes, 'run', 'run-ended'));
-    await this.streams.write(manager, ofKinds(changes, 'arrival'));
-    await this.deliveries.write(manager, ofKinds(changes, 'post'));
-    await this.timers.write(manager, ofKinds(changes, 'timer'));
-  }
-
-  /** Tells pages what of it they show, and sets going what waits for it to be on disk. */
-  tell(changes: readonly Change[]): void {
-    for (const change of changes) {
-      if (change.kind === 'counter')
-        this.news.publish('counter', { name: change.counter, value: change.value });
-      if (change.kind === 'run') this.runs.wake(change.run.id);
-    }
-    for (const list of new Set(ofKinds(changes, 'drawn').map((change) => change.list)))
-      this.news.publish('list', { id: list });
-    if (changes.some(({ kind }) => kind === 'post')) this.deliveries.soon();
-  }
-
-  /** What is in memory is read from disk again, after a write failed. */
-  async reload(): Promise<void> {
-    await this.lists.reload();
-    await this.timers.reload();
-    await this.reloadOfViewers();
-  }
-
-  /** The same of what may change with a viewer: their uses, words, arrivals and runs. */
-  async reloadOfViewers(): Promise<void> {
-    await this.commands.reload();
-    await this.routines.reload();
-    await this.streams.readArrivals();
-    await this.runs.reload();
-    for (const { id } of this.runs.all()) this.runs.wake(id, WAKE_MS);
   }
 }
 

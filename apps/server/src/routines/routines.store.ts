@@ -9,6 +9,8 @@ import type {
 } from '@gully/core/routines';
 import { Not } from 'typeorm';
 import { CounterRow, Database, DrawRow, RememberedRow, type EntityManager } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
+import { NewsService } from '../news/index.js';
 import { ViewerWords } from './viewer-words.js';
 
 /** How the keys of what is remembered for a stream begin. */
@@ -36,7 +38,26 @@ export class RoutinesStore implements OnModuleInit {
   /** what anything was remembered by since it was read */
   private readonly names = new Set<string>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    news: NewsService,
+    keepers: Keepers,
+  ) {
+    keepers.add({
+      kinds: ['counter', 'draw', 'remembered'],
+      ofViewers: true,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      written: (changes) => {
+        for (const change of changes)
+          if (change.kind === 'counter')
+            news.publish('counter', { name: change.counter, value: change.value });
+      },
+      reload: () => this.reload(),
+    });
+  }
 
   async onModuleInit(): Promise<void> {
     await this.reload();

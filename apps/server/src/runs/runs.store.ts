@@ -10,10 +10,14 @@ import {
   type SavedRun,
 } from '@gully/core/routines';
 import { Database, RunRow, type EntityManager } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
 import { LOG, type Log } from '../log/index.js';
 
 /** Node counts timers in 32 bits; no run waits as long. */
 const LONGEST_MS = 2_000_000_000;
+
+/** Milliseconds until runs that are due go on after they were read again; a disk that fails is not asked without pause. */
+const WAKE_MS = 1_000;
 
 /**
  * The runs that go on later, in memory and on disk. A run that waits for a time has a
@@ -31,8 +35,25 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
 
   constructor(
     private readonly database: Database,
+    keepers: Keepers,
     @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    keepers.add({
+      kinds: ['run', 'run-ended'],
+      ofViewers: true,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      written: (changes) => {
+        for (const change of changes) if (change.kind === 'run') this.wake(change.run.id);
+      },
+      reload: async () => {
+        await this.reload();
+        for (const id of this.runs.keys()) this.wake(id, WAKE_MS);
+      },
+    });
+  }
 
   async onModuleInit(): Promise<void> {
     await this.reload();

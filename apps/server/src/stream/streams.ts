@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { IsNull } from 'typeorm';
+import { Keepers } from '../keepers/index.js';
 import { ArrivalRow, Database, type EntityManager, newId, StreamRow } from '../database/index.js';
 
 /** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
@@ -11,7 +12,20 @@ export class Streams {
   private current: StreamRow | undefined;
   private readonly arrived = new Set<string>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    keepers: Keepers,
+  ) {
+    keepers.add({
+      kinds: ['arrival'],
+      ofViewers: true,
+      apply: ({ viewer }) => {
+        this.arrived.add(viewer);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      reload: () => this.readArrivals(),
+    });
+  }
 
   /** Reads what is on disk; before anything else is asked of it. */
   async load(): Promise<void> {
@@ -54,12 +68,7 @@ export class Streams {
     return this.current === undefined || this.arrived.has(viewer);
   }
 
-  /** Takes it into account at once; `write` brings it to disk. */
-  arrive(viewer: string): void {
-    this.arrived.add(viewer);
-  }
-
-  async write(
+  private async write(
     manager: EntityManager,
     arrivals: readonly { readonly viewer: string; readonly at: number }[],
   ): Promise<void> {
@@ -73,8 +82,7 @@ export class Streams {
       ]);
   }
 
-  /** Reads who wrote from disk again, after a write failed. */
-  async readArrivals(): Promise<void> {
+  private async readArrivals(): Promise<void> {
     this.arrived.clear();
     if (this.current === undefined) return;
     const rows = await this.database.read.findBy(ArrivalRow, { streamId: this.current.id });

@@ -27,6 +27,7 @@ import {
   type EntityManager,
 } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
+import { Keepers } from '../keepers/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { TimersClock } from './clock.js';
 import { TimerTargets } from './targets.js';
@@ -59,8 +60,18 @@ export class TimersStore implements OnModuleInit {
     private readonly queue: JobQueue,
     private readonly targets: TimerTargets,
     private readonly clock: TimersClock,
+    keepers: Keepers,
     @Inject(LOG) private readonly log: Log,
   ) {
+    keepers.add({
+      kinds: ['timer'],
+      ofViewers: false,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => this.write(manager, changes),
+      reload: () => this.reload(),
+    });
     database.beforeClosing(() => this.keep());
   }
 
@@ -180,12 +191,12 @@ export class TimersStore implements OnModuleInit {
   }
 
   /** Takes a firing into account at once; `write` brings it to disk. */
-  apply({ id, state, said }: TimerChange): void {
+  private apply({ id, state, said }: TimerChange): void {
     this.states.set(id, state);
     this.saidLately = said;
   }
 
-  async write(manager: EntityManager, changes: readonly TimerChange[]): Promise<void> {
+  private async write(manager: EntityManager, changes: readonly TimerChange[]): Promise<void> {
     for (const { id, state } of changes)
       await manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(state) });
     if (changes.length > 0) await this.writeClock(manager);

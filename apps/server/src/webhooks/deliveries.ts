@@ -2,6 +2,7 @@ import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy }
 import type { PostChange } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
 import { Database, DeliveryRow, type EntityManager } from '../database/index.js';
+import { Keepers } from '../keepers/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { send, type Answer } from './sending.js';
@@ -40,8 +41,21 @@ export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly database: Database,
     private readonly webhooks: WebhooksStore,
     private readonly news: NewsService,
+    keepers: Keepers,
     @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    keepers.add({
+      kinds: ['post'],
+      ofViewers: false,
+      // Nothing of it is in memory: what is on disk is looked for.
+      apply: () => undefined,
+      reload: () => Promise.resolve(),
+      write: (manager, changes) => this.write(manager, changes),
+      written: () => {
+        this.soon();
+      },
+    });
+  }
 
   onApplicationBootstrap(): void {
     this.soon();
@@ -59,7 +73,7 @@ export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Writes posts down, within the caller’s write; `soon` then brings them. */
-  async write(manager: EntityManager, posts: readonly PostChange[]): Promise<void> {
+  private async write(manager: EntityManager, posts: readonly PostChange[]): Promise<void> {
     for (const { id, webhook, body, at } of posts)
       await manager.query(
         'INSERT OR IGNORE INTO deliveries (id, webhook, body, at, next_at) VALUES (?, ?, ?, ?, ?)',

@@ -26,3 +26,4 @@ export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand } from '
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';
 export type { CommandUse, CommandWorld, RefusedChange, UseChange } from './state.js';
+export { REFUSED, USE } from './slices.js';

@@ -39,7 +39,9 @@ function detailOf({ type, least, most, choices }: Input): string {
       return choices.join(' or ');
     case 'yes-no':
       return 'yes or no';
-    default:
+    case 'text':
+    case 'viewer':
+    case 'word':
       return '';
   }
 }

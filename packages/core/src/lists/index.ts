@@ -1,3 +1,4 @@
+export { DRAWN, type ListsWorld } from './drawn.js';
 export { drawLine, type DrawnLine } from './draw-line.js';
 export { readLines, type ReadLines } from './lines.js';
 export {

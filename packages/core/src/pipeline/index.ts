@@ -1,2 +1,3 @@
 export type { ArrivalChange, Change, Decision, Effect, World } from './decision.js';
 export { decideLine, STAGES, type Stage } from './stages.js';
+export { changeInWords, channelLayers, SLICES } from './slices.js';

@@ -1,4 +1,5 @@
 import type { Check } from '../chat/index.js';
+import { drawLine } from '../lists/index.js';
 import { draw, type DrawOrder } from '../random/index.js';
 import {
   durationInWords,
@@ -12,7 +13,7 @@ import {
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
 import { kindOf, type Outcome, type StepRun } from './kinds/index.js';
-import { LaidOver } from './laid-over.js';
+import { RunLayer } from './run-layer.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Awaiting, Frame, RunEnd, RunState } from './run-state.js';
 import { DEPTH_LIMIT, MESSAGES_LIMIT, STEPS_LIMIT, WAIT_LIMIT, type Span, type Step } from './step.js';
@@ -32,7 +33,7 @@ export class Execution implements StepRun {
   awaiting: Awaiting | undefined;
   ended: RunEnd | undefined;
   name = '';
-  private readonly over: LaidOver;
+  private readonly over: RunLayer;
   private readonly frames: Frame[];
   private steps: number;
   private messages: number;
@@ -54,7 +55,7 @@ export class Execution implements StepRun {
     this.steps = begun.steps;
     this.messages = begun.messages;
     this.waitedMs = begun.waitedMs;
-    this.over = new LaidOver(world, begun.occasion.viewer.id, { ...begun.memory });
+    this.over = new RunLayer(world, begun.occasion.viewer.id, { ...begun.memory });
     this.routine = begun.frames[0]?.routine ?? { ...NO_ROUTINE };
   }
 
@@ -196,13 +197,13 @@ export class Execution implements StepRun {
   }
 
   draw(id: string, order: DrawOrder): string | undefined {
-    const line = this.over.drawLine(id, order);
-    if (line === undefined) return undefined;
-    if (line.change !== undefined) this.change(line.change);
     const list = this.world.list(id);
+    const line = list === undefined ? undefined : drawLine(list, order, this.world.chance);
+    if (list === undefined || line === undefined) return undefined;
+    if (line.change !== undefined) this.change(line.change);
     this.note(
-      `${this.name}: drew from ${list?.name ?? ''}`,
-      `line ${String(line.place + 1)} of ${String(list?.size ?? 0)}`,
+      `${this.name}: drew from ${list.name}`,
+      `line ${String(line.place + 1)} of ${String(list.size)}`,
     );
     return line.text;
   }

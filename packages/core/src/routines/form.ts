@@ -57,7 +57,9 @@ export function blankInWords(blank: Blank, value: unknown, names: Names): string
       return `${String((value as readonly Step[]).length)} steps`;
     case 'branches':
       return `one of ${String((value as readonly Branch[]).length)}`;
-    default:
+    case 'number':
+    case 'webhook':
+    case 'word':
       return String(value);
   }
 }

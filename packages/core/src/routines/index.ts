@@ -112,3 +112,4 @@ export type {
   RunChange,
   SayEffect,
 } from './world.js';
+export { ROUTINE_SLICES } from './slices.js';

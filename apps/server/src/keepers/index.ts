@@ -1,0 +1,1 @@
+export { Keepers, type ChangeOf, type Keeper } from './keepers.js';

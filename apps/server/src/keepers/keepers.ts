@@ -1,0 +1,76 @@
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import { SLICES, type Change } from '@gully/core/pipeline';
+import type { EntityManager } from '../database/index.js';
+
+type Kind = Change['kind'];
+export type ChangeOf<K extends Kind> = Extract<Change, { readonly kind: K }>;
+
+/** Who has the live state that changes of some kinds concern, in memory and on disk. */
+export interface Keeper<K extends Kind> {
+  readonly kinds: readonly K[];
+  /** Takes a change into account at once, so that the next message of the same moment meets it. */
+  apply(change: ChangeOf<K>): void;
+  /** Writes changes down, within the caller's write. */
+  write(manager: EntityManager, changes: readonly ChangeOf<K>[]): Promise<void>;
+  /** They are on disk: pages are told, and what waited for it goes on. */
+  written?(changes: readonly ChangeOf<K>[]): void;
+  /** Reads again what is on disk, after a write failed. */
+  reload(): Promise<void>;
+  /** whether what it keeps may change with viewers who are merged, erased or brought in from a file */
+  readonly ofViewers: boolean;
+}
+
+/** All keepers. Each makes itself known while the server is put together; a kind without one prevents the start. */
+@Injectable()
+export class Keepers implements OnApplicationBootstrap {
+  private readonly keepers: Keeper<Kind>[] = [];
+  private readonly byKind = new Map<Kind, Keeper<Kind>>();
+
+  add<K extends Kind>(keeper: Keeper<K>): void {
+    const known = keeper as unknown as Keeper<Kind>;
+    for (const kind of keeper.kinds) {
+      if (this.byKind.has(kind)) throw new Error(`two keepers for changes of the kind ${kind}`);
+      this.byKind.set(kind, known);
+    }
+    this.keepers.push(known);
+  }
+
+  onApplicationBootstrap(): void {
+    const without = Object.keys(SLICES).filter((kind) => !this.byKind.has(kind as Kind));
+    if (without.length > 0) throw new Error(`no keeper for changes of the kinds ${without.join(', ')}`);
+  }
+
+  apply(changes: readonly Change[]): void {
+    for (const change of changes) this.byKind.get(change.kind)?.apply(change);
+  }
+
+  async write(manager: EntityManager, changes: readonly Change[]): Promise<void> {
+    for (const [keeper, some] of this.shared(changes)) await keeper.write(manager, some);
+  }
+
+  written(changes: readonly Change[]): void {
+    for (const [keeper, some] of this.shared(changes)) keeper.written?.(some);
+  }
+
+  async reload(): Promise<void> {
+    for (const keeper of this.keepers) await keeper.reload();
+  }
+
+  /** The same of what may change with a viewer. */
+  async reloadOfViewers(): Promise<void> {
+    for (const keeper of this.keepers) if (keeper.ofViewers) await keeper.reload();
+  }
+
+  /** Each keeper's part of some changes, in the order they were made. */
+  private shared(changes: readonly Change[]): Map<Keeper<Kind>, Change[]> {
+    const parts = new Map<Keeper<Kind>, Change[]>();
+    for (const change of changes) {
+      const keeper = this.byKind.get(change.kind);
+      if (keeper === undefined) continue;
+      const part = parts.get(keeper);
+      if (part === undefined) parts.set(keeper, [change]);
+      else part.push(change);
+    }
+    return parts;
+  }
+}

@@ -1,0 +1,62 @@
+import type { Slice } from '../layers/index.js';
+import { durationInWords } from '../text/index.js';
+import type { CommandWorld, RefusedChange, UseChange } from './state.js';
+
+interface UsesHere {
+  uses: number;
+  lastUse: number;
+  readonly byViewer: Map<string, { readonly uses: number; readonly lastUse: number }>;
+}
+
+/** A use counts the command up and starts both cooldowns. */
+export const USE: Slice<Pick<CommandWorld, 'use' | 'index'>, UseChange> = {
+  begin() {
+    const commands = new Map<string, UsesHere>();
+    return {
+      over: (under) => ({
+        use: (commandId, viewer) => {
+          const here = commands.get(commandId);
+          const before = under.use(commandId, viewer);
+          if (here === undefined) return before;
+          const theirs = here.byViewer.get(viewer);
+          return {
+            uses: here.uses,
+            lastUse: here.lastUse,
+            usesByViewer: theirs?.uses ?? before.usesByViewer,
+            lastUseByViewer: theirs?.lastUse ?? before.lastUseByViewer,
+          };
+        },
+      }),
+      apply: ({ commandId, viewer, at }, before) => {
+        const { uses, usesByViewer } = before.use(commandId, viewer);
+        const byViewer = commands.get(commandId)?.byViewer ?? new Map<string, never>();
+        byViewer.set(viewer, { uses: usesByViewer + 1, lastUse: at });
+        commands.set(commandId, { uses: uses + 1, lastUse: at, byViewer });
+      },
+    };
+  },
+  words({ commandId, viewer }, { name, world }) {
+    const prepared = world.index.commands.find(({ command }) => command.id === commandId);
+    if (prepared === undefined) return [];
+    const { cooldown, viewerCooldown } = prepared.command.gates;
+    const waits: string[] = [];
+    if (cooldown > 0) waits.push(durationInWords(cooldown * 1000));
+    if (viewerCooldown > 0) waits.push(`${name} ${durationInWords(viewerCooldown * 1000)}`);
+    const counted = `counts ${prepared.title} up to ${String(world.use(commandId, viewer).uses)}`;
+    return waits.length === 0 ? [counted] : [counted, `cools down ${waits.join(', ')}`];
+  },
+};
+
+/** Somebody was told that they were refused. */
+export const REFUSED: Slice<Pick<CommandWorld, 'toldRefusal'>, RefusedChange> = {
+  begin() {
+    const told = new Map<string, number>();
+    return {
+      over: (under) => ({ toldRefusal: (viewer) => told.get(viewer) ?? under.toldRefusal(viewer) }),
+      apply: ({ viewer, at }) => {
+        told.set(viewer, at);
+      },
+    };
+  },
+  words: (_, { name }) => [`tells ${name} so; not again for 15 s`],
+};

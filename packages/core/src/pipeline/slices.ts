@@ -1,0 +1,38 @@
+import { REFUSED, USE } from '../commands/index.js';
+import { Layers, NOT_LOOKED_AT, type About, type Slice, type Slices } from '../layers/index.js';
+import { ROUTINE_SLICES } from '../routines/index.js';
+import type { ArrivalChange, Change, World } from './decision.js';
+
+const ARRIVAL: Slice<Pick<World, 'hasArrived'>, ArrivalChange> = {
+  begin() {
+    const arrived = new Set<string>();
+    return {
+      over: (under) => ({ hasArrived: (viewer) => arrived.has(viewer) || under.hasArrived(viewer) }),
+      apply: ({ viewer }) => {
+        arrived.add(viewer);
+      },
+    };
+  },
+  words: (_, { name }) => [`${name} has arrived in this stream`],
+};
+
+/** Every kind of change there is. One without a slice does not compile. */
+export const SLICES: Slices<World, Change> = {
+  ...ROUTINE_SLICES,
+  use: USE,
+  refused: REFUSED,
+  arrival: ARRIVAL,
+  // Where timers are only laid over, who plays them keeps when each fired.
+  timer: { begin: () => NOT_LOOKED_AT, words: () => [] },
+};
+
+/** Changes of every kind above the channel as it is, which is only read. */
+export function channelLayers(): Layers<World, Change> {
+  return new Layers(SLICES);
+}
+
+/** What a change does, for lists of effects. */
+export function changeInWords(change: Change, about: About<World>): readonly string[] {
+  const slice: Slice<World, never> = SLICES[change.kind];
+  return slice.words(change as never, about);
+}
