@@ -1,0 +1,112 @@
+import fc, { type Arbitrary } from 'fast-check';
+import type { Change, World } from '../pipeline/index.js';
+import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
+import { newState } from '../timers/index.js';
+import { occasion } from './routines.js';
+import { worldOf } from './world.js';
+
+type Kind = Change['kind'];
+
+/** The ids of what a channel has that changes may be about. */
+export interface Things {
+  readonly viewers: readonly string[];
+  readonly commands: readonly string[];
+  readonly lists: readonly string[];
+  readonly timers: readonly string[];
+}
+
+/** Counters, and what is remembered by. */
+const NAMES = ['depth', 'town'];
+const run = startRun(
+  prepareRoutine('r', 'R', routineOf([{ kind: 'wait', id: 'w', seconds: 5 }])),
+  occasion(),
+  worldOf([]),
+).run;
+
+/** Any change of any kind. A kind that is not here does not compile, so that none is left out of what is tested. */
+export function anyChange({ viewers, commands, lists, timers }: Things): Arbitrary<Change> {
+  const viewer = fc.constantFrom(...viewers);
+  const name = fc.constantFrom(...NAMES);
+  const at = fc.nat(1_000_000);
+  if (run === undefined) throw new Error('a run that waits is one');
+  const kinds: { readonly [K in Kind]: Arbitrary<Extract<Change, { readonly kind: K }>> } = {
+    counter: fc.record({
+      kind: fc.constant('counter' as const),
+      counter: name,
+      value: fc.integer({ min: -9, max: 9 }),
+      at,
+    }),
+    draw: fc.record({
+      kind: fc.constant('draw' as const),
+      owner: fc.constantFrom(...commands),
+      step: fc.constant('s'),
+      state: fc.record({
+        order: fc.constant('bag' as const),
+        count: fc.constant(3),
+        left: fc.subarray([0, 1, 2]),
+        last: fc.nat(2),
+      }),
+    }),
+    drawn: fc.record({
+      kind: fc.constant('drawn' as const),
+      list: fc.constantFrom(...lists),
+      place: fc.nat(2),
+      order: fc.constantFrom('bag' as const, 'turn' as const),
+    }),
+    remembered: fc.record({
+      kind: fc.constant('remembered' as const),
+      span: fc.constantFrom('viewer' as const, 'stream' as const, 'good' as const),
+      viewer,
+      name,
+      text: fc.option(fc.string({ maxLength: 3 }), { nil: null }),
+      at,
+    }),
+    post: fc.record({
+      kind: fc.constant('post' as const),
+      id: fc.uuid(),
+      webhook: name,
+      body: fc.string(),
+      at,
+    }),
+    run: fc.constant({ kind: 'run' as const, run }),
+    'run-ended': fc.constant({ kind: 'run-ended' as const, id: run.id, owner: run.owner }),
+    use: fc.record({
+      kind: fc.constant('use' as const),
+      commandId: fc.constantFrom(...commands),
+      viewer,
+      at,
+    }),
+    refused: fc.record({ kind: fc.constant('refused' as const), viewer, at }),
+    arrival: fc.record({ kind: fc.constant('arrival' as const), viewer, at }),
+    timer: fc.record({
+      kind: fc.constant('timer' as const),
+      id: fc.constantFrom(...timers),
+      state: fc.constant(newState(0)),
+      said: fc.constant([]),
+    }),
+  };
+  return fc.oneof(...(Object.values(kinds) as Arbitrary<Change>[]));
+}
+
+/** All that any change can be seen by. */
+export function seen(world: World, { viewers, commands }: Things) {
+  return {
+    counters: NAMES.map((each) => world.counter(each)),
+    draws: commands.map((each) => world.drawState(each, 's')),
+    words: (['viewer', 'stream', 'good'] as const).flatMap((span) =>
+      viewers.flatMap((who) => NAMES.map((each) => world.remembered(span, who, each))),
+    ),
+    lists: world
+      .lists()
+      .map((list) => [
+        list.id,
+        list.last,
+        ...Array.from({ length: list.left }, (_, n) => list.leftAt(n)).sort(),
+      ])
+      .sort(),
+    uses: commands.flatMap((each) => viewers.map((who) => world.use(each, who))),
+    arrived: viewers.map((who) => world.hasArrived(who)),
+    refused: viewers.map((who) => world.toldRefusal(who)),
+    names: [...new Set([...world.counterNames(), ...world.rememberedNames()])].sort(),
+  };
+}
