@@ -5,7 +5,13 @@ import {
   type OnGatewayInit,
   WebSocketGateway,
 } from '@nestjs/websockets';
-import type { NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
+import {
+  AUDIENCE_OF,
+  type Audience,
+  type NumberedNews,
+  type ResumePoint,
+  type Welcome,
+} from '@gully/core/news';
 import type { Namespace, Server, Socket } from 'socket.io';
 import { isSameOrigin } from '../security/index.js';
 import { NewsService } from './news.js';
@@ -14,6 +20,8 @@ interface ToPage {
   welcome: (welcome: Welcome) => void;
   news: (news: NumberedNews) => void;
 }
+
+const CONTROL_ROOM: Audience = 'control-room';
 
 /** Brings news to open pages over socket.io. A page says where it left off; nothing else is taken from it. */
 @WebSocketGateway({
@@ -32,12 +40,14 @@ export class NewsGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   afterInit(server: Server<Record<string, never>, ToPage> | Namespace<Record<string, never>, ToPage>): void {
     this.news.listen((news) => {
       // Made ready for sending even when nobody is there, each would cost as much as with a page open.
-      if (this.pages > 0) server.emit('news', news);
+      if (this.pages > 0) server.to(AUDIENCE_OF[news.kind]).emit('news', news);
     });
   }
 
   handleConnection(page: Socket<Record<string, never>, ToPage>): void {
     this.pages += 1;
+    // All that connect here are pages of the control room; in memory, joining is done at once.
+    void page.join(CONTROL_ROOM);
     // Numbered news sent between these two lines cannot be: both run in one turn.
     page.emit('welcome', this.news.welcome(resumePoint(page.handshake.auth)));
   }

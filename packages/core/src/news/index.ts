@@ -113,6 +113,30 @@ export interface NewsOf {
 }
 
 export type NewsKind = keyof NewsOf;
+
+/** Who may know: whoever sits in the control room, what is shown on the stream, or everybody. */
+export type Audience = 'control-room' | 'overlays' | 'public';
+
+/** Whom each kind of news is for; a kind without one does not compile. Nothing of today's goes further. */
+export const AUDIENCE_OF: { readonly [K in NewsKind]: Audience } = {
+  line: 'control-room',
+  connection: 'control-room',
+  activity: 'control-room',
+  command: 'control-room',
+  commands: 'control-room',
+  stream: 'control-room',
+  counter: 'control-room',
+  run: 'control-room',
+  routine: 'control-room',
+  list: 'control-room',
+  timer: 'control-room',
+  timers: 'control-room',
+  webhook: 'control-room',
+  delivery: 'control-room',
+  removed: 'control-room',
+  setting: 'control-room',
+  erased: 'control-room',
+};
 export type News = { [K in NewsKind]: { readonly kind: K; readonly about: NewsOf[K] } }[NewsKind];
 export type NumberedNews = News & { readonly number: number };
 
