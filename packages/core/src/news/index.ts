@@ -118,7 +118,7 @@ export type NewsKind = keyof NewsOf;
 export type Audience = 'control-room' | 'overlays' | 'public';
 
 /** Whom each kind of news is for; a kind without one does not compile. Nothing of today's goes further. */
-export const AUDIENCE_OF: { readonly [K in NewsKind]: Audience } = {
+export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   line: 'control-room',
   connection: 'control-room',
   activity: 'control-room',
