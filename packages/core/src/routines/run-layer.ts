@@ -5,20 +5,27 @@ import type { RoutineChange, RoutineWorld } from './world.js';
 
 /** What a run has changed so far, above the world it looks at: a later step sees what an earlier one did. */
 export class RunLayer {
-  readonly world: RoutineWorld;
-  private readonly layers = new Layers<RoutineWorld, RoutineChange>(ROUTINE_SLICES);
+  /** made with the first change; most runs only say something */
+  private laid:
+    { readonly layers: Layers<RoutineWorld, RoutineChange>; readonly world: RoutineWorld } | undefined;
 
   constructor(
-    under: RoutineWorld,
+    private readonly under: RoutineWorld,
     private readonly viewer: string,
     /** what is remembered for this run alone */
     readonly memory: Record<string, string>,
-  ) {
-    this.world = this.layers.over(under);
+  ) {}
+
+  get world(): RoutineWorld {
+    return this.laid?.world ?? this.under;
   }
 
   apply(change: RoutineChange): void {
-    this.layers.apply(change, this.world);
+    if (this.laid === undefined) {
+      const layers = new Layers<RoutineWorld, RoutineChange>(ROUTINE_SLICES);
+      this.laid = { layers, world: layers.over(this.under) };
+    }
+    this.laid.layers.apply(change, this.laid.world);
   }
 
   recall(span: Span, name: string): string | undefined {
