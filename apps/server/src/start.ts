@@ -5,6 +5,9 @@ import { Database, openDatabase } from './database/index.js';
 import { makeLog, type Log } from './log/index.js';
 import { makeApp } from './app.js';
 
+/** Milliseconds after the start at which a large database is looked through. */
+const LOOK_AFTER_MS = 60_000;
+
 export interface Running {
   /** where it answers */
   readonly address: string;
@@ -29,10 +32,15 @@ export async function startServer(
   app.enableShutdownHooks([...stopOn]);
   await app.listen(environment.GULLY_HTTP_PORT, environment.GULLY_HTTP_HOST);
   app.get(ConnectionService).connect();
-  void lookThrough(app.get(Database), log);
+  // By then what comes with a start is over, and the disk is free.
+  const looking = setTimeout(() => void lookThrough(app.get(Database), log), LOOK_AFTER_MS).unref();
   const url = new URL(await app.getUrl());
   url.hostname = '127.0.0.1';
-  return { address: url.origin, stop: () => app.close() };
+  const stop = (): Promise<void> => {
+    clearTimeout(looking);
+    return app.close();
+  };
+  return { address: url.origin, stop };
 }
 
 /** A large database is looked through only once everything runs. */
