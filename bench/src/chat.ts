@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seedChannel } from './channel.js';
 import { Load } from './load.js';
-import { end, inRoom, start } from './program.js';
+import { end, inRoom, start, startGully } from './program.js';
 import { tellRatio } from './ratios.js';
 
 const ROUNDS = 3;
@@ -29,15 +29,6 @@ async function main(): Promise<void> {
     /^\{"irc"/u,
   );
   const { irc } = JSON.parse(standin.line) as { irc: number };
-  const settings = {
-    GULLY_DATA_DIR: folder,
-    GULLY_HTTP_PORT: '0',
-    GULLY_IRC_PORT: String(irc),
-    GULLY_CHAT_LIMIT: '1000000',
-    GULLY_CHAT_LIMIT_MODERATOR: '1000000',
-    GULLY_CHAT_LIMIT_SECONDS: '1',
-    GULLY_LOG: 'error',
-  };
   const results: Record<'bare' | 'gully', Result[]> = { bare: [], gully: [] };
   console.log(
     `${COMMANDS} commands, ${VIEWERS.toLocaleString('en')} known viewers, ${ROUNDS} rounds of ${MESSAGES.toLocaleString('en')} messages each`,
@@ -46,8 +37,8 @@ async function main(): Promise<void> {
     const bare = await start('bench/dist/bare-bot.js', [String(irc)], {}, /^ready/u);
     results.bare.push(await measure(irc));
     await end(bare.child);
-    const gully = await start('apps/server/dist/main.js', [], settings, /^Gully is at/u);
-    await inRoom(gully.line.replace('Gully is at ', '').trim());
+    const gully = await startGully(folder, irc);
+    await inRoom(gully.address);
     results.gully.push(await measure(irc));
     await end(gully.child);
   }

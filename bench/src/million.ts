@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seedChannel } from './channel.js';
 import { Load } from './load.js';
-import { end, inRoom, residentMb, start } from './program.js';
+import { end, inRoom, residentMb, start, startGully } from './program.js';
 import { tellRatio } from './ratios.js';
 import { timesOf, type Times } from './times.js';
 
@@ -74,7 +74,7 @@ async function starts(folders: Readonly<Record<'none' | 'many', string>>): Promi
   for (let n = 0; n < STARTS; n += 1)
     for (const which of ['none', 'many'] as const) {
       const begun = performance.now();
-      const { child } = await gully(folders[which], 1);
+      const { child } = await startGully(folders[which], 1);
       took[which].push(performance.now() - begun);
       await end(child);
     }
@@ -87,7 +87,7 @@ async function starts(folders: Readonly<Record<'none' | 'many', string>>): Promi
 
 /** Chat at an even rate, with the Viewers page searched letter by letter all the while where it is. */
 async function talk(folder: string, irc: number, search?: string): Promise<Talk> {
-  const { child, address } = await gully(folder, irc);
+  const { child, address } = await startGully(folder, irc);
   await inRoom(address);
   const load = await Load.join(irc);
   await load.throughput(1_000);
@@ -110,7 +110,7 @@ async function talk(folder: string, irc: number, search?: string): Promise<Talk>
 
 /** Pages and searches, through HTTP on a real file. */
 async function pages(folder: string): Promise<void> {
-  const { child, address } = await gully(folder, 1);
+  const { child, address } = await startGully(folder, 1);
   const all = new Map<string, Times>();
   for (const [name, path] of Object.entries(REQUESTS)) {
     const times: number[] = [];
@@ -133,23 +133,6 @@ async function pages(folder: string): Promise<void> {
     if (p50 !== baseline)
       tellRatio(`million: ${name}, of a request that does nothing`, p50 / baseline, 'lower');
   }
-}
-
-async function gully(
-  folder: string,
-  irc: number,
-): Promise<{ child: Parameters<typeof end>[0]; address: string }> {
-  const settings = {
-    GULLY_DATA_DIR: folder,
-    GULLY_HTTP_PORT: '0',
-    GULLY_IRC_PORT: String(irc),
-    GULLY_CHAT_LIMIT: '1000000',
-    GULLY_CHAT_LIMIT_MODERATOR: '1000000',
-    GULLY_CHAT_LIMIT_SECONDS: '1',
-    GULLY_LOG: 'silent',
-  };
-  const { child, line } = await start('apps/server/dist/main.js', [], settings, /^Gully is at/u);
-  return { child, address: line.replace('Gully is at ', '').trim() };
 }
 
 const newFolder = (): string => mkdtempSync(join(tmpdir(), 'gully-bench-'));

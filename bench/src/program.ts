@@ -29,6 +29,25 @@ export function start(
   });
 }
 
+/** Starts the server on a data folder, in the room at a port and without a limit on what it says. */
+export async function startGully(
+  folder: string,
+  irc: number,
+): Promise<{ child: ChildProcess; address: string }> {
+  const settings = {
+    GULLY_DATA_DIR: folder,
+    GULLY_HTTP_PORT: '0',
+    GULLY_IRC_PORT: String(irc),
+    GULLY_CHAT_LIMIT: '1000000',
+    GULLY_CHAT_LIMIT_MODERATOR: '1000000',
+    GULLY_CHAT_LIMIT_SECONDS: '1',
+    // Some are started without a room to be in, and would say so.
+    GULLY_LOG: 'silent',
+  };
+  const { child, line } = await start('apps/server/dist/main.js', [], settings, /^Gully is at/u);
+  return { child, address: line.replace('Gully is at ', '').trim() };
+}
+
 /** Ends it gently. */
 export function end(child: ChildProcess): Promise<void> {
   return new Promise((resolve) => {
