@@ -43,7 +43,7 @@ test('the first evening: a command is drafted, rehearsed, saved, typed, refused 
   await expect(chat.getByText(/Did not run: cooling down, \d+ s left/)).toBeVisible();
 
   await world.stopServer();
-  await expect(page.getByText('Gully does not answer')).toBeVisible();
+  await expect(page.locator('.top').getByText('Gully does not answer')).toBeVisible();
   await world.startServer();
   await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
   await page.reload();

@@ -39,6 +39,8 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await page.keyboard.press('Enter');
   await expect(page.getByRole('option', { name: 'Anyone' })).toBeFocused();
   await page.keyboard.press('ArrowDown');
+  // The list moves its focus a moment after the key.
+  await expect(page.getByRole('option', { name: 'Followers and up' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('combobox', { name: 'Lowest role' })).toHaveText('Followers and up');
   await expect(page.getByRole('combobox', { name: 'Lowest role' })).toBeFocused();

@@ -95,8 +95,8 @@ test('a timer held on air stays silent, and speaks once it is let go on', async 
   await expect(live(page).getByText('On Thursdays we draw.')).toHaveCount(1);
   await expect(live(page).getByText('Mind the one below you.')).toHaveCount(0);
   await page.reload();
-  await panel.getByRole('button', { name: 'Let Rope rules go on' }).click();
-  await expect(panel.getByText('next, after breathing room')).toBeVisible();
+  await panel.getByRole('button', { name: 'Let go on: Rope rules' }).click();
+  await expect(panel.getByText('by breathing room')).toBeVisible();
   await panel.getByRole('button', { name: 'Run Rope rules now' }).click();
   await expect(live(page).getByText('Mind the one below you.')).toHaveCount(1);
   await expect(
@@ -141,6 +141,10 @@ test('a question timer draws from a list, and is put together by hand', async ({
   await page.goto(`${world.address}/prepare/routines`);
   await page.getByRole('link', { name: 'Ask' }).click();
   await page.getByRole('button', { name: 'Delete' }).click();
+  // What would lack it is shown first.
+  const asking = page.getByRole('alertdialog', { name: 'Ask is used by one thing' });
+  await expect(asking.getByRole('link', { name: 'Campfire question' })).toBeVisible();
+  await asking.getByRole('button', { name: 'Delete Ask' }).click();
   await expect(page.getByText('Deleted Ask')).toBeVisible();
   await page.goto(`${world.address}/prepare/timers`);
   await expect(page.getByText('There is no such routine any more; choose another').first()).toBeVisible();

@@ -123,10 +123,7 @@ function drawing(): void {
   const chance = chanceFrom(Math.random);
   const times = [50, 50_000].map((size) => {
     const list = new KeptList(
-      'l',
-      'L',
-      1,
-      0,
+      { id: 'l', name: 'L', version: 1, changedAt: 0, deletedAt: null },
       Array.from({ length: size }, (_, n) => ({ text: `line ${n}`, round: 0 })),
       1,
       -1,

@@ -9,7 +9,7 @@ import type { Environment } from './configuration/index.js';
 import { NestLog, type Log } from './log/index.js';
 import { LIST_BYTES } from './lists/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
-import { requestLimit, sameOriginOnly, securityHeaders } from './security/index.js';
+import { policies, requestLimit } from './security/index.js';
 
 /** 100,000 viewers with all columns take about 12 MB. */
 const CSV_LIMIT = '30mb';
@@ -27,7 +27,7 @@ export async function makeApp(
     forceCloseConnections: true,
   });
   app.disable('x-powered-by');
-  app.use(sameOriginOnly(), securityHeaders());
+  app.use(policies());
   app.use('/api', requestLimit());
   app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
   app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));

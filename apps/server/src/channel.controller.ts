@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
-import { SettingsService } from './settings/index.js';
+import { PREFIX, SettingsService } from './settings/index.js';
 import { CONNECTION, ConnectionService } from './chat/index.js';
 import { channelName, Environment } from './configuration/index.js';
 import { Database } from './database/index.js';
@@ -43,7 +43,7 @@ export class ChannelController {
     return {
       name: channelName(this.environment),
       botName: this.connection.view().nick,
-      prefix: this.settings.get('prefix').value,
+      prefix: this.settings.get(PREFIX).value,
       timeZone: this.environment.GULLY_TIME_ZONE,
       connections: [CONNECTION],
       standin: this.standin.available,

@@ -9,11 +9,12 @@ import { readEnvironment } from './configuration/index.js';
 import { openDatabase } from './database/index.js';
 import { makeLog } from './log/index.js';
 import { makeApp } from './app.js';
+import { STORED } from './stored.js';
 
 /** Writes the API’s description to the file named as the first argument. A program of its own, since the server never needs it. */
 const [, , target = 'openapi.json'] = process.argv;
 const folder = mkdtempSync(join(tmpdir(), 'gully-openapi-'));
-const app = await makeApp(readEnvironment({}), await openDatabase(folder), makeLog('silent', false));
+const app = await makeApp(readEnvironment({}), await openDatabase(folder, STORED), makeLog('silent', false));
 writeFileSync(target, `${JSON.stringify(describeApi(app), null, 2)}\n`);
 await app.close();
 rmSync(folder, { recursive: true });

@@ -151,6 +151,21 @@ describe('moderation', () => {
     await viewer.until(/ 332 .*The Wet Series/u, from);
   });
 
+  test('what goes to one person comes back to who sent it, where they asked for echoes', async () => {
+    const [sender, plain] = [await join('pebblewren', ALL), await join('oxbowkid')];
+    for (const [from, to] of [
+      [sender, plain],
+      [plain, sender],
+    ] as const) {
+      from.send(`PRIVMSG ${from === sender ? 'oxbowkid' : 'pebblewren'} :by the rope`);
+      await to.until(/PRIVMSG \w+ :by the rope/u);
+      await from.settled();
+    }
+    const sent = (client: RawClient, nick: string): string[] =>
+      client.lines.filter((line) => line.includes(`:${nick}!`) && line.includes('by the rope'));
+    expect([sent(sender, 'pebblewren').length, sent(plain, 'oxbowkid').length]).toEqual([1, 0]);
+  });
+
   test('in a moderated room only those with a standing are heard', async () => {
     const bot = await join('gully');
     bot.send('MODE #lanternhour +m');

@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
 import {
   ActivityRow,
@@ -32,8 +33,9 @@ export class ActivityService {
     );
   }
 
-  tell(kind: ActivityKind, subject: string, text: string): void {
-    const row: ActivityRow = { id: this.nextId(), at: Date.now(), kind, subject, text };
+  /** @param actor who had it happen */
+  record(kind: ActivityKind, subject: string, text: string, actor: Actor = 'gully'): void {
+    const row: ActivityRow = { id: this.nextId(), at: Date.now(), kind, subject, text, actor };
     this.batch.add(row);
     this.news.publish('activity', viewOf(row));
   }

@@ -27,18 +27,19 @@ test('what happens on the channel is told in plain lines, each once', async () =
     (await page('?limit=100')).map(({ kind, subject, text }) => [kind, subject, text]).reverse(),
   ).toEqual([
     ['connection', '#lanternhour', 'joined the chat room'],
-    ['changed', '!lantern', 'added'],
+    ['changed', '!lantern', 'added (a command)'],
     ['arrival', 'tallowfen', 'writes here for the first time'],
     ['stopped', 'tallowfen', '!lantern: for VIPs and up'],
     ['arrival', 'quillrush', 'writes here for the first time'],
     ['ran', 'quillrush', 'ran !lantern'],
-    ['changed', '!lantern', 'deleted'],
-    ['changed', '!lantern', 'put back'],
+    ['changed', '!lantern', 'deleted (a command)'],
+    ['changed', '!lantern', 'put back (a command)'],
   ]);
 });
 
 test('pages run back in time without a gap or a double', async () => {
-  for (let n = 0; n < 250; n++) gully.app.get(ActivityService).tell('ran', 'siltlark', `number ${String(n)}`);
+  for (let n = 0; n < 250; n++)
+    gully.app.get(ActivityService).record('ran', 'siltlark', `number ${String(n)}`);
   const seen: ActivityView[] = await page('?limit=100');
   for (;;) {
     const more = await page(`?limit=100&before=${seen.at(-1)!.id}`);

@@ -7,6 +7,7 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
 import { ITEM_KINDS, QUESTION_TYPES, type ItemKind, type Question } from '@gully/core/bundles';
 import { Type } from 'class-transformer';
 import {
@@ -22,6 +23,7 @@ import {
   IsOptional,
 } from 'class-validator';
 import { ProblemView } from '../problem/index.js';
+import { By } from '../security/index.js';
 import { Exporting, type Chosen } from './exporting.js';
 import { Importing, type Choice } from './importing.js';
 import { Looking, type Looked } from './looking.js';
@@ -147,14 +149,14 @@ export class BundlesController {
   @HttpCode(200)
   @ApiOkResponse({ type: TakenDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
-  take(@Body() { bundle, answers, choices }: TakeDto): Promise<TakenDto> {
-    return this.importing.take(readBundle(bundle, answers), choices);
+  take(@Body() { bundle, answers, choices }: TakeDto, @By() actor: Actor): Promise<TakenDto> {
+    return this.importing.take(readBundle(bundle, answers), choices, actor);
   }
 
   @Post(':id/undo')
   @HttpCode(204)
   @ApiNoContentResponse()
-  undo(@Param('id') id: string): Promise<void> {
-    return this.undoing.undo(id);
+  undo(@Param('id') id: string, @By() actor: Actor): Promise<void> {
+    return this.undoing.undo(id, actor);
   }
 }

@@ -161,8 +161,8 @@ describe('a bundle', () => {
       (bundle: Bundle) => ({
         ...bundle,
         routines: [
-          { ...CIRCLE, name: 'A', routine: routineOf([call('B')]) },
-          { ...CIRCLE, name: 'B', routine: routineOf([call('A')]) },
+          { ...PLAIN, name: 'A', routine: routineOf([call('B')]) },
+          { ...PLAIN, name: 'B', routine: routineOf([call('A')]) },
         ],
       }),
       /circle/u,
@@ -177,7 +177,7 @@ describe('a bundle', () => {
 });
 
 const call = (routine: string): Step => ({ kind: 'run', id: 'r', routine, ifFails: 'go-on' });
-const CIRCLE = {
+const PLAIN = {
   group: '',
   enabled: true,
   triggers: [],
@@ -259,6 +259,52 @@ test('timers travel with what they run, by name, and come back with one undo', a
     { bundle: { ...bundle, timers: [{ ...bundle.timers[0], interval: 0 }] }, choices: [] },
     422,
   );
+});
+
+test('people do not travel: neither by gates, nor by what waits for them', async () => {
+  await gully.type('mossmoth', 'evening');
+  const people = [{ name: 'mossmoth', viewer: null }];
+  await gully.add({ always: people, never: [{ name: 'oxbowkid', viewer: null }], lowestRole: 'vip' });
+  const { id } = await gully.addRoutine('Greet', [say('welcome back')]);
+  const trigger = { id: 't', event: 'arrival', least: 0, lowestRole: 'viewer', viewers: people };
+  const triggers = [trigger, { ...trigger, id: 'u', event: 'raid', viewers: [] }];
+  await gully.http
+    .put(`/api/routines/${id}`)
+    .send({ ...PLAIN, name: 'Greet', triggers, routine: routineOf([say('welcome back')]), version: 1 })
+    .expect(200);
+  const bundle = await exported({ routines: [id] });
+  expect(JSON.stringify(bundle)).not.toMatch(/mossmoth|oxbowkid/u);
+  expect(bundle.commands[0]?.gates.lowestRole).toBe('vip');
+  // Without its people the first trigger would greet everybody.
+  expect(bundle.routines[0]?.triggers.map(({ event }) => event)).toEqual(['raid']);
+  // Nor do they come in from a bundle of before.
+  const [command] = bundle.commands;
+  const old = {
+    ...command,
+    gates: { ...command?.gates, always: people },
+    trigger: { ...command?.trigger, name: 'older', aliases: [] },
+  };
+  await post('take', { bundle: { ...bundle, commands: [old] }, choices: [] });
+  const all = (await gully.http.get('/api/commands')).body as { trigger: { name: string }; gates: object }[];
+  expect(all.find(({ trigger: { name } }) => name === 'older')?.gates).toMatchObject({ always: [] });
+});
+
+test('a step that names its timer, as bundles did, comes in with the timer it means', async () => {
+  await gully.http
+    .post('/api/timers')
+    .send({ ...BLANK_TIMER, name: 'Tide', texts: ['in'] })
+    .expect(201);
+  const [timer = ''] = await ids('timers');
+  const act = { kind: 'timer', id: 'x', does: 'hold', ifFails: 'stop' };
+  await gully.add({ routine: { ...routineOf([]), steps: [{ ...act, timer, named: '' }] as never } });
+  const bundle = await exported();
+  expect(JSON.stringify(bundle)).toContain('"timer":"Tide"');
+  // What a command refers to comes along.
+  expect(bundle.timers.map(({ name }) => name)).toEqual(['Tide']);
+  const old = JSON.parse(JSON.stringify(bundle).replace(',"named":""', '')) as Bundle;
+  await post('take', { bundle: { ...old, timers: [] }, choices: [] });
+  const [command] = (await gully.http.get('/api/commands')).body as { routine: { steps: object[] } }[];
+  expect(command?.routine.steps).toMatchObject([{ timer, named: '' }]);
 });
 
 test('what would ask for more than a run may do is told when it is looked at, while chat goes on', async () => {

@@ -1,113 +1,63 @@
 import { Injectable } from '@nestjs/common';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, type Bundle } from '@gully/core/bundles';
-import { commandBody, titleOf, type CommandBody } from '@gully/core/commands';
-import {
-  listsOf,
-  routineBody,
-  routinesOf,
-  withReferences,
-  type NamedRoutineBody,
-  type Routine,
-} from '@gully/core/routines';
-import { timerBody, type TimerBody } from '@gully/core/timers';
-import type { NamedViewer } from '@gully/core/viewers';
-import { CommandsStore } from '../commands/index.js';
-import { ListsStore } from '../lists/index.js';
-import { NamedRoutinesStore } from '../routines/index.js';
-import { TimersStore } from '../timers/index.js';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
+import type { Reference, ThingKind } from '@gully/core/things';
+import { AllThings, References, type AnyBody, type Head } from '../things/index.js';
 
 /** What of the channel goes into a bundle, by id. */
-export interface Chosen {
-  readonly commands: readonly string[];
-  readonly routines: readonly string[];
-  readonly lists: readonly string[];
-  readonly timers: readonly string[];
-}
+export type Chosen = Readonly<Record<ItemKind, readonly string[]>>;
 
 /** Makes bundles: what was chosen, and what that refers to, with names in place of ids. */
 @Injectable()
 export class Exporting {
   constructor(
-    private readonly commands: CommandsStore,
-    private readonly routines: NamedRoutinesStore,
-    private readonly lists: ListsStore,
-    private readonly timers: TimersStore,
+    private readonly things: AllThings,
+    private readonly references: References,
   ) {}
 
   export(chosen: Chosen, about: Pick<Bundle, 'title' | 'author' | 'note' | 'questions'>): Bundle {
-    const timers = chosen.timers.flatMap((id) => this.timers.find(id) ?? []);
-    const run = (does: TimerBody['does']): string[] =>
-      timers.filter((timer) => timer.does === does).map(({ runs }) => runs);
-    const commands = [...new Set([...chosen.commands, ...run('command')])].flatMap(
-      (id) => this.commands.find(id) ?? [],
-    );
-    const routines = this.withCalled([
-      ...chosen.routines,
-      ...run('routine'),
-      ...commands.flatMap(({ routine }) => routinesOf(routine)),
-    ]);
-    const drawn = [...commands, ...routines].flatMap(({ routine }) => listsOf(routine));
-    const lists = [...new Set([...chosen.lists, ...drawn])].flatMap((id) => this.lists.find(id) ?? []);
+    const found = this.withReferred(chosen);
+    const items = this.things
+      .inOrder()
+      .map(({ kind, shape }) => [
+        shape.many,
+        [...(found.get(kind)?.values() ?? [])]
+          .map((stored) => this.body(kind, stored))
+          .sort((a, b) => shape.nameOf(a).localeCompare(shape.nameOf(b))),
+      ]);
     return {
       format: BUNDLE_FORMAT,
       version: BUNDLE_VERSION,
       ...about,
-      commands: commands.map((command) => this.command(command)),
-      routines: routines.map((routine) => this.routine(routine)),
-      lists: lists.map(({ name, lines }) => ({ name, lines })),
-      timers: timers.map((timer) => this.timer(timer)),
+      ...(Object.fromEntries(items) as Pick<Bundle, ItemKind>),
     };
   }
 
-  /** A command as a bundle has it, for setting it beside one. */
-  command(command: CommandBody): CommandBody {
-    const body = commandBody(command);
-    return {
-      ...body,
-      gates: { ...body.gates, always: unbound(body.gates.always), never: unbound(body.gates.never) },
-      routine: this.named(body.routine),
-    };
+  /** A thing as a bundle has it, for setting it beside one. */
+  body(kind: ThingKind, stored: Head): AnyBody {
+    const things = this.things.of(kind);
+    const { shape } = things;
+    // Webhooks go by their names as it is.
+    const nameOf = (reference: Reference): string =>
+      reference.to === 'webhook' ? reference.id : (this.references.nameOf(reference) ?? '');
+    return shape.portable(shape.withReferences(things.bodyOf(stored), nameOf));
   }
 
-  routine(routine: NamedRoutineBody): NamedRoutineBody {
-    const body = routineBody(routine);
-    return {
-      ...body,
-      triggers: body.triggers.map((trigger) => ({ ...trigger, viewers: unbound(trigger.viewers) })),
-      routine: this.named(body.routine),
-    };
-  }
-
-  timer(timer: TimerBody): TimerBody {
-    const { does, runs } = timer;
-    const command = does === 'command' ? this.commands.find(runs) : undefined;
-    const name = does === 'routine' ? this.routines.find(runs)?.name : command && titleOf(command, '');
-    return { ...timerBody(timer), runs: name ?? '' };
-  }
-
-  /** These routines and all they run, each once. */
-  private withCalled(ids: readonly string[]): NamedRoutineBody[] {
-    const found = new Map<string, NamedRoutineBody>();
-    const open = [...ids];
-    for (let id = open.pop(); id !== undefined; id = open.pop()) {
-      const routine = found.has(id) ? undefined : this.routines.find(id);
-      if (routine === undefined) continue;
-      found.set(id, routine);
-      open.push(...routinesOf(routine.routine));
+  /** What was chosen and all that refers to, each once. */
+  private withReferred(chosen: Chosen): Map<ThingKind, Map<string, Head>> {
+    const found = new Map<ThingKind, Map<string, Head>>();
+    const open = Object.values(THINGS).flatMap(({ one, many }) =>
+      chosen[many as ItemKind].map((id): Reference => ({ to: one, id })),
+    );
+    for (let next = open.pop(); next !== undefined; next = open.pop()) {
+      const { to, id } = next;
+      if (to === 'webhook' || found.get(to)?.has(id) === true) continue;
+      const things = this.things.of(to);
+      const stored = things.find(id);
+      if (stored === undefined) continue;
+      const ofKind = found.get(to) ?? new Map<string, Head>();
+      found.set(to, ofKind.set(id, stored));
+      open.push(...things.shape.referencesOf(things.bodyOf(stored)));
     }
-    return [...found.values()].sort((a, b) => a.name.localeCompare(b.name));
+    return found;
   }
-
-  private named(routine: Routine): Routine {
-    const nameOf = (what: 'list' | 'routine' | 'webhook', id: string): string => {
-      if (what === 'list') return this.lists.find(id)?.name ?? '';
-      return what === 'routine' ? (this.routines.find(id)?.name ?? '') : id;
-    };
-    return { ...routine, steps: withReferences(routine.steps, nameOf) };
-  }
-}
-
-/** Who somebody is on this channel is no other channel's business; the name is what a person wrote. */
-function unbound(named: readonly NamedViewer[]): NamedViewer[] {
-  return named.map(({ name }) => ({ name, viewer: null }));
 }

@@ -1,12 +1,9 @@
 import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
-import { askedIn, type Bundle, type ItemKind } from '@gully/core/bundles';
-import { titleOf } from '@gully/core/commands';
-import { isCostly, listsOf, routinesOf, webhooksOf, type Routine } from '@gully/core/routines';
+import { askedIn, ITEM_KINDS, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
 import { foldName } from '@gully/core/text';
-import type { TimerBody } from '@gully/core/timers';
-import { WebhooksStore } from '../webhooks/index.js';
-import { BundledChannel } from './bundled-channel.js';
+import type { Reference } from '@gully/core/things';
+import { AllThings, References, type AnyBody, type AnyThings } from '../things/index.js';
 import { Exporting } from './exporting.js';
 
 /** One thing in a bundle beside what the channel has. */
@@ -27,101 +24,57 @@ export interface Looked {
 @Injectable()
 export class Looking {
   constructor(
-    private readonly channel: BundledChannel,
+    private readonly things: AllThings,
+    private readonly references: References,
     private readonly exporting: Exporting,
-    private readonly webhooks: WebhooksStore,
   ) {}
 
   async look(bundle: Bundle): Promise<Looked[]> {
-    const { channel, exporting } = this;
-    const items: (() => Looked)[] = [
-      ...bundle.commands.map((command) => () => {
-        const ours = channel.commandNamed(command);
-        return looked('commands', titleOf(command, ''), command, {
-          ours: ours && exporting.command(ours),
-          missing: this.missingIn(command.routine, bundle),
-          costly: isCostly(command.routine.steps),
-        });
-      }),
-      ...bundle.routines.map((routine) => () => {
-        const ours = channel.routineNamed(routine.name);
-        return looked('routines', routine.name, routine, {
-          ours: ours && exporting.routine(ours),
-          missing: this.missingIn(routine.routine, bundle),
-          costly: isCostly(routine.routine.steps),
-        });
-      }),
-      ...bundle.lists.map(({ name, lines }) => () => {
-        const ours = channel.listNamed(name);
-        const about = { ours: ours && { name: ours.name, lines: ours.lines }, missing: [], costly: false };
-        return looked('lists', name, { name, lines }, about);
-      }),
-      ...bundle.timers.map((timer) => () => {
-        const ours = channel.timerNamed(timer.name);
-        return looked('timers', timer.name, timer, {
-          ours: ours && exporting.timer(ours),
-          missing: this.missingFor(timer, bundle),
-          costly: isCostly([{ kind: 'say', id: '', texts: timer.texts, order: 'random' }]),
-        });
-      }),
-    ];
     const result: Looked[] = [];
-    for (const item of items) {
-      result.push(item());
-      // Measuring a costly one takes a moment, and chat goes on meanwhile.
-      await setImmediate();
-    }
+    for (const many of ITEM_KINDS)
+      for (const body of bundle[many]) {
+        result.push(this.lookAt(this.thingsOf(many), body, bundle));
+        // Measuring a costly one takes a moment, and chat goes on meanwhile.
+        await setImmediate();
+      }
     return result;
   }
 
-  private missingIn(routine: Routine, bundle: Bundle): string[] {
-    const { channel } = this;
-    const carries = (items: readonly { readonly name: string }[], name: string): boolean =>
-      items.some((each) => foldName(each.name) === foldName(name));
-    return [
-      ...listsOf(routine)
-        .filter((name) => !carries(bundle.lists, name) && channel.listNamed(name) === undefined)
-        .map((name) => `the list ${name}`),
-      ...routinesOf(routine)
-        .filter((name) => !carries(bundle.routines, name) && channel.routineNamed(name) === undefined)
-        .map((name) => `the routine ${name}`),
-      ...webhooksOf(routine)
-        .filter((name) => !this.webhooks.names().includes(name))
-        .map((name) => `the webhook ${name}`),
-    ];
+  private thingsOf(many: ItemKind): AnyThings {
+    const shape = Object.values(THINGS).find((each) => each.many === many) ?? THINGS.command;
+    return this.things.of(shape.one);
   }
 
-  private missingFor({ does, runs }: TimerBody, { routines, commands }: Bundle): string[] {
-    if (does === 'say') return [];
-    const isSame = (name: string): boolean => foldName(name) === foldName(runs);
-    const isThere =
-      does === 'routine'
-        ? routines.some(({ name }) => isSame(name)) || this.channel.routineNamed(runs) !== undefined
-        : commands.some((command) => isSame(titleOf(command, ''))) ||
-          this.channel.commandTitled(runs) !== undefined;
-    return isThere ? [] : [`the ${does} ${runs}`];
+  private lookAt(things: AnyThings, theirs: AnyBody, bundle: Bundle): Looked {
+    const { kind, shape } = things;
+    const name = shape.nameOf(theirs);
+    const stored = things.named(name);
+    const ours = stored === undefined ? undefined : this.exporting.body(kind, stored);
+    const missing = shape
+      .referencesOf(theirs)
+      .filter((reference) => !this.isThere(reference, bundle))
+      .map(({ to, id }) => `the ${to} ${id}`);
+    return {
+      kind: shape.many as ItemKind,
+      name,
+      state: ours === undefined ? 'new' : isSame(shape.portable(theirs), ours) ? 'same' : 'different',
+      missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
+      costly: shape.isCostly(theirs),
+      theirs,
+      ours: ours ?? null,
+    };
   }
-}
 
-function looked(
-  kind: ItemKind,
-  name: string,
-  theirs: unknown,
-  {
-    ours,
-    missing,
-    costly,
-  }: { readonly ours: unknown; readonly missing: readonly string[]; readonly costly: boolean },
-): Looked {
-  return {
-    kind,
-    name,
-    state: ours === undefined ? 'new' : isSame(theirs, ours) ? 'same' : 'different',
-    missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
-    costly,
-    theirs,
-    ours: ours ?? null,
-  };
+  /** Whether the bundle or the channel has what a name in the bundle means. */
+  private isThere({ to, id: name }: Reference, bundle: Bundle): boolean {
+    if (to === 'webhook') return this.references.has(to, name);
+    const things = this.things.of(to);
+    const carried = bundle[things.shape.many as ItemKind] as readonly AnyBody[];
+    return (
+      carried.some((each) => foldName(things.shape.nameOf(each)) === foldName(name.trim())) ||
+      things.named(name) !== undefined
+    );
+  }
 }
 
 /** The same whatever the order of its fields. */

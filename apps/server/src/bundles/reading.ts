@@ -1,7 +1,18 @@
-import { BUNDLE_VERSION, bundleSchema, filled, type Bundle } from '@gully/core/bundles';
+import {
+  BUNDLE_VERSION,
+  bundleSchema,
+  filled,
+  THINGS,
+  type Bundle,
+  type ItemKind,
+} from '@gully/core/bundles';
+import { completeSteps } from '@gully/core/routines';
+import { foldName } from '@gully/core/text';
+import type { ThingShape } from '@gully/core/things';
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { Problem } from '../problem/index.js';
 import { errorInWords } from '../routines/index.js';
+import type { AnyBody } from '../things/index.js';
 
 const NO_CHOICES = { choices: [] as readonly string[] };
 /** Made with the first bundle that comes: it takes longer than much of the start. */
@@ -56,30 +67,26 @@ function whole(given: unknown): Bundle {
     routines: [],
     lists: [],
     timers: [],
-    ...given,
+    ...(completeSteps(given) as object),
   } as unknown as Bundle;
   const shape = shapes().questions;
   if (!shape(bundle.questions))
     throw refused(
       'The bundle cannot be used',
-      (shape.errors ?? []).slice(0, 3).map((error) => `/questions${errorInWords(error)}`),
+      (shape.errors ?? []).slice(0, 3).map((error) => `In its questions: ${errorInWords(error)}`),
     );
   // The file may leave the choices out where there are none.
   return { ...bundle, questions: bundle.questions.map((question) => ({ ...NO_CHOICES, ...question })) };
 }
 
-function namedTwice({ commands, routines, lists, timers }: Bundle): string | undefined {
-  const all: readonly (readonly [what: string, names: readonly string[]])[] = [
-    ['commands', commands.map(({ trigger }) => trigger.name).filter((name) => name !== '')],
-    ['routines', routines.map(({ name }) => name)],
-    ['lists', lists.map(({ name }) => name)],
-    ['timers', timers.map(({ name }) => name)],
-  ];
-  for (const [what, names] of all) {
+function namedTwice(bundle: Bundle): string | undefined {
+  for (const shape of Object.values(THINGS) as unknown as ThingShape<AnyBody>[]) {
     const seen = new Set<string>();
-    for (const name of names) {
-      const key = name.trim().toLowerCase();
-      if (seen.has(key)) return `Two of its ${what} are called ${name}`;
+    const { many } = shape;
+    for (const body of bundle[many as ItemKind]) {
+      const name = shape.nameOf(body);
+      const key = foldName(name.trim());
+      if (seen.has(key)) return `Two of its ${many} are called ${name}`;
       seen.add(key);
     }
   }

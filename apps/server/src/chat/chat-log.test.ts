@@ -22,7 +22,7 @@ const page = async (query: string): Promise<LineView[]> =>
 describe('the log of chat', () => {
   test('is read back in pages without a gap or a double, from memory and from disk', async () => {
     const log = gully.app.get(ChatLog);
-    for (let n = 0; n < 1_234; n++) log.recordOwn('gully', `line ${String(n)}`, '');
+    for (let n = 0; n < 1_234; n++) log.recordOwn('gully', `line ${String(n)}`, { because: '' });
     const all: string[] = [];
     let before = '';
     for (;;) {
@@ -50,7 +50,7 @@ describe('the log of chat', () => {
 
   test('keeps the whys of the newest 500 messages and lets older ones go', async () => {
     const log = gully.app.get(ChatLog);
-    const why = { outcome: 'nothing', brief: 'no command', checks: [], decided: 'x', tookMs: 0 } as const;
+    const why = { outcome: 'talk', brief: 'no command', checks: [], decided: 'x', tookMs: 0 } as const;
     const ids = Array.from({ length: WHYS_KEPT + 1 }, () => {
       const id = log.id();
       log.record(

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
+import { onceEnded, strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
 import {
   Batch,
@@ -12,6 +12,7 @@ import {
 } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import type { Cause } from './outbox.js';
 
 /** Messages whose why is kept whole, whatever came of them. */
 export const WHYS_KEPT = 500;
@@ -19,10 +20,11 @@ export const WHYS_KEPT = 500;
 /** A why with how long the deciding took. */
 export type TimedWhy = Why & { readonly tookMs: number };
 
-const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'own' | 'outcome' | 'removed'> = {
+const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'roles' | 'own' | 'outcome' | 'removed'> = {
   removed: false,
   viewerId: null,
   role: 'viewer',
+  roles: '',
   own: true,
   outcome: 'ran',
 };
@@ -33,6 +35,8 @@ export class ChatLog implements OnModuleInit {
   private readonly nextId = idsInOrder();
   private readonly newest: ChatLineRow[] = [];
   private readonly whys = new Map<string, TimedWhy>();
+  /** lines that began a run that is not over, by the run's id */
+  private readonly goingOn = new Map<string, ChatLineRow>();
   private readonly batch: Batch<ChatLineRow>;
 
   constructor(
@@ -42,7 +46,7 @@ export class ChatLog implements OnModuleInit {
   ) {
     this.batch = new Batch(
       database,
-      (manager, rows) => insertMany(manager, ChatLineRow, rows),
+      (manager, rows) => insertMany(manager, ChatLineRow, rows, 'replace'),
       (error, count) => {
         log.error({ error, count }, 'chat lines could not be written and are lost from the log');
       },
@@ -57,8 +61,10 @@ export class ChatLog implements OnModuleInit {
   async reload(): Promise<void> {
     this.whys.clear();
     this.newest.length = 0;
+    this.goingOn.clear();
     const rows = await this.database.read.find(ChatLineRow, { order: { id: 'DESC' }, take: WHYS_KEPT });
     this.newest.push(...rows.reverse());
+    for (const row of this.newest) this.follow(row, whyOf(row));
   }
 
   /** Lines of one viewer, under any of their ids, older than the line `before`; newest first. */
@@ -81,16 +87,42 @@ export class ChatLog implements OnModuleInit {
 
   record(line: ChatLine, why: TimedWhy): void {
     this.keep(line.id, why);
-    this.add(spokenRow(line, why));
+    const row = spokenRow(line, why);
+    this.follow(row, why);
+    this.add(row);
   }
 
-  /** @param because what had it said, as the end of a sentence that begins with “Said because” */
-  recordOwn(name: string, text: string, because: string): void {
+  /** Has the line that began a run say how that ended. */
+  runEnded(id: string, title: string, ended: Parameters<typeof onceEnded>[2]): void {
+    const row = this.goingOn.get(id);
+    if (row === undefined) return;
+    this.goingOn.delete(id);
+    const now = onceEnded(row, title, ended);
+    Object.assign(row, now);
+    const why = this.whys.get(row.id) ?? whyOf(row);
+    if (why !== undefined) {
+      row.why = JSON.stringify({ ...why, ...now });
+      if (this.whys.has(row.id)) this.whys.set(row.id, { ...why, ...now });
+    }
+    this.batch.add(row);
+    this.news.publish('line', viewOf(row));
+  }
+
+  recordOwn(name: string, text: string, { because, viewer }: Cause): void {
     const decided = because === '' ? 'Said' : `Said because ${because}`;
     const why: TimedWhy = { outcome: 'ran', brief: because, checks: [], decided, tookMs: 0 };
     const id = this.nextId();
     this.keep(id, why);
-    this.add({ ...OWN, id, at: Date.now(), name, text, brief: because, why: JSON.stringify(why) });
+    this.add({
+      ...OWN,
+      id,
+      at: Date.now(),
+      causedBy: viewer ?? null,
+      name,
+      text,
+      brief: because,
+      why: JSON.stringify(why),
+    });
   }
 
   /** Lines older than the line `before`, or the newest; oldest first. */
@@ -114,13 +146,13 @@ export class ChatLog implements OnModuleInit {
     if (kept !== undefined) return kept;
     await this.batch.flush();
     const row = await this.database.read.findOneBy(ChatLineRow, { id });
-    return row?.why == null ? undefined : (JSON.parse(row.why) as TimedWhy);
+    return row === null ? undefined : whyOf(row);
   }
 
   /** Marks lines as taken out of chat; what they were stays in the log. */
   async markRemoved(ids: readonly string[]): Promise<void> {
     const gone = new Set(ids);
-    for (const row of this.newest) if (gone.has(row.id)) row.removed = true;
+    for (const row of [...this.newest, ...this.goingOn.values()]) if (gone.has(row.id)) row.removed = true;
     await this.batch.flush();
     await this.database.write((manager) =>
       manager.query('UPDATE chat_lines SET removed = 1 WHERE id IN (SELECT value FROM json_each(?))', [
@@ -128,6 +160,16 @@ export class ChatLog implements OnModuleInit {
       ]),
     );
     this.news.publish('removed', { ids });
+  }
+
+  /** Lets go of lines older than an id, which are gone from disk. */
+  forgetBefore(id: string): void {
+    const first = this.newest.findIndex((row) => row.id >= id);
+    this.newest.splice(0, first < 0 ? this.newest.length : first);
+  }
+
+  private follow(row: ChatLineRow, why: TimedWhy | undefined): void {
+    for (const run of why?.runs ?? []) this.goingOn.set(run, row);
   }
 
   private keep(id: string, why: TimedWhy): void {
@@ -149,15 +191,21 @@ export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
     id: line.id,
     at: line.at,
     viewerId: line.viewer,
+    causedBy: null,
     name: line.name,
     role: strongestRole(line.roles),
+    roles: line.roles.join(' '),
     text: line.text,
     own: false,
     outcome: why.outcome,
     brief: why.brief,
-    why: why.outcome === 'nothing' ? null : JSON.stringify(why),
+    why: why.outcome === 'talk' ? null : JSON.stringify(why),
     removed: false,
   };
+}
+
+function whyOf({ why }: ChatLineRow): TimedWhy | undefined {
+  return why === null ? undefined : (JSON.parse(why) as TimedWhy);
 }
 
 function viewOf({ id, at, name, role, text, own, outcome, brief, removed }: ChatLineRow): LineView {

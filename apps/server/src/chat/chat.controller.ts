@@ -1,11 +1,11 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
-import { ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { prepareLines } from '@gully/core/chat';
 import { Problem, WhileAwaited } from '../problem/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
 import { Outbox } from './outbox.js';
-import { ConnectionDto, LineDto, PageQuery, SayDto, WhyDto } from './views.js';
+import { ConnectionDto, LineDto, PageQuery, TypedDto, SayDto, WhyDto } from './views.js';
 
 @ApiTags('chat')
 @Controller('api')
@@ -34,22 +34,18 @@ export class ChatController {
     );
   }
 
+  /** Says a line as the bot; while Gully is not in the room, it waits as all that is to be said does. */
   @Post('chat/say')
-  @HttpCode(204)
-  @ApiNoContentResponse()
-  say(@Body() { text }: SayDto): void {
+  @HttpCode(200)
+  @ApiOkResponse({ type: TypedDto })
+  say(@Body() { text }: SayDto): TypedDto {
     const lines = prepareLines(text, true);
     if (lines.length === 0)
       throw new Problem(422, 'There is nothing to say', 'The line holds no visible characters.', {
         fields: { text: 'Write something' },
       });
-    if (!this.connection.open)
-      throw new Problem(
-        409,
-        'Gully is not in the chat room',
-        'Your line was not said. It is still in the field.',
-      );
-    this.outbox.say(lines, 'reply', 'it was typed in Gully');
+    this.outbox.say(lines, 'reply', { because: 'it was typed in Gully' });
+    return { waits: !this.connection.open };
   }
 
   @Get('connection')

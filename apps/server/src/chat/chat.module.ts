@@ -3,10 +3,11 @@ import { ChatController } from './chat.controller.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
 import { Outbox } from './outbox.js';
+import { Speaking } from './speaking.js';
 
 @Module({
   controllers: [ChatController],
-  providers: [ChatLog, ConnectionService, Outbox],
+  providers: [ChatLog, ConnectionService, Outbox, Speaking],
   exports: [ChatLog, ConnectionService, Outbox],
 })
 export class ChatModule {}

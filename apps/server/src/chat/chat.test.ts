@@ -1,3 +1,4 @@
+import { createServer, type AddressInfo, type Socket } from 'node:net';
 import { afterEach, describe, expect, test } from '@jest/globals';
 import type { Standin, StandinOptions } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, RawClient, until } from '../test-support/index.js';
@@ -36,6 +37,83 @@ const state = async (
   gully: Gully,
 ): Promise<{ state: string; words: string; nextTryAt: string | null; capabilities: string[] }> =>
   (await gully.http.get('/api/connection').expect(200)).body as never;
+
+/** Each ended the program once, or is of their kind. */
+const BROKEN = [
+  ':x MODE',
+  ':x KICK',
+  ':f BATCH',
+  ':f 352',
+  'AUTHENTICATE +',
+  ':x JOIN',
+  ':x NICK',
+  ':x PART',
+  ':x QUIT',
+  ':x PRIVMSG',
+  ':x 353',
+  ':x 366',
+  ':x 001',
+  ':x 005',
+  ':x CAP',
+  ':x TOPIC',
+  ':x INVITE',
+  ':x ACCOUNT',
+  ':x AWAY',
+  ':x TAGMSG',
+  ':x 354',
+  ':x REDACT',
+  ':',
+  ' ',
+  '@',
+  '@a',
+  '@=;;= :x',
+  ':x 433',
+  ':x ERROR',
+  'PING',
+  ':x CHGHOST',
+  ':x 332',
+  ':x 730',
+  ':x NOTICE',
+];
+
+test('lines no server should send are passed over, and chat goes on', async () => {
+  const sockets: Socket[] = [];
+  const server = createServer((socket) => {
+    sockets.push(socket);
+    socket.setEncoding('utf8').on('data', (data: string) => {
+      if (data.includes('USER ')) socket.write(':s 001 gully :hello\r\n:s 376 gully :end\r\n');
+      if (data.includes('JOIN'))
+        socket.write(
+          ':gully!g@h JOIN #lanternhour\r\n:s 353 gully = #lanternhour :@gully mossmoth\r\n:s 366 gully #lanternhour :end\r\n',
+        );
+    });
+    socket.on('error', () => undefined);
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  ends.push(
+    () =>
+      new Promise<void>((resolve) =>
+        server.close(() => {
+          resolve();
+        }),
+      ),
+    () => {
+      for (const socket of sockets) socket.destroy();
+    },
+  );
+  const { port } = server.address() as AddressInfo;
+  const gully = await start({}, { GULLY_IRC_PORT: String(port) });
+  for (const socket of sockets) {
+    for (const line of BROKEN) socket.write(`${line}\r\n`);
+    socket.write(':mossmoth!m@h PRIVMSG #lanternhour :\u0001VERSION\u0001\r\n');
+    socket.write(':mossmoth!m@h PRIVMSG #lanternhour :\u0001ACTION !lantern\u0001\r\n');
+    socket.write(':mossmoth!m@h PRIVMSG #lanternhour :still here\r\n');
+  }
+  await gully.line(({ text }) => text === 'still here', 'the line after them');
+  expect(await gully.line(({ text }) => text === '/me !lantern', 'the action')).toMatchObject({
+    outcome: 'talk',
+  });
+});
 
 describe('with a plain IRC server, without any IRCv3 capability', () => {
   test('it joins, knows roles by mode, keeps a viewer over a nick change, and answers', async () => {
@@ -94,6 +172,24 @@ describe('roles', () => {
   });
 });
 
+describe('a room that does not let it speak', () => {
+  test('is told, what is to be said waits, and goes out as soon as it may', async () => {
+    const gully = await start({ bot: 'someone_else' });
+    await gully.add({ text: 'lit by {{ viewer.name }}' });
+    const owner = await client('odalys_tarn');
+    owner.send('MODE #lanternhour +m');
+    await gully.http.post('/api/standin/say').send({ name: 'quillrush', roles: ['vip'], text: '!lantern' });
+    await until(async () => ((await state(gully)).state === 'muted' ? true : undefined), 'the muting');
+    expect(await state(gully)).toMatchObject({
+      words: 'Cannot send to channel',
+      nextTryAt: expect.any(String),
+    });
+    owner.send('MODE #lanternhour +v gully');
+    await owner.until(/^:gully!.*lit by quillrush/u);
+    expect(await state(gully)).toMatchObject({ state: 'limited', nextTryAt: null });
+  });
+});
+
 describe('a lost connection', () => {
   test('in the middle of an answer: what was not said is said on return, in order; at most the line on its way is repeated', async () => {
     const gully = await start({}, { GULLY_CHAT_LIMIT_MODERATOR: '1', GULLY_CHAT_LIMIT_SECONDS: '1' });
@@ -107,11 +203,14 @@ describe('a lost connection', () => {
     await control('drop', { name: 'gully' });
     await until(async () => ((await state(gully)).state === 'lost' ? true : undefined), 'the loss');
     expect(await state(gully)).toMatchObject({ nextTryAt: expect.any(String) });
-    await gully.http.post('/api/chat/say').send({ text: 'hello' }).expect(409);
-    await witness.until(/^:gully!.*end$/u);
+    const typed = await gully.http.post('/api/chat/say').send({ text: 'hello' }).expect(200);
+    expect(typed.body).toEqual({ waits: true });
+    await witness.until(/^:gully!.*hello$/u);
     const said = witness.lines
       .filter((line) => line.startsWith(':gully!') && line.includes('PRIVMSG'))
       .map((line) => line.replace(/^.*PRIVMSG #lanternhour :/u, ''));
+    // What somebody typed meanwhile comes in its turn.
+    expect(said.pop()).toMatch(/ hello$/u);
     // Whether the line on its way was heard cannot be known when its echo is lost; twice is better than never.
     expect(said.filter((text, n) => text !== said[n - 1]).join(' ')).toBe(words);
     expect(said.length).toBeLessThanOrEqual(4);
@@ -180,7 +279,7 @@ describe('the rate limit', () => {
   test('lines wait their turn and what nobody would understand any more is merged', async () => {
     const gully = await start({}, { GULLY_CHAT_LIMIT_MODERATOR: '2', GULLY_CHAT_LIMIT_SECONDS: '3600' });
     for (const text of ['one', 'two', 'three', 'three'])
-      await gully.http.post('/api/chat/say').send({ text }).expect(204);
+      await gully.http.post('/api/chat/say').send({ text }).expect(200);
     expect((await gully.lines()).map(({ text }) => text)).toEqual(['one', 'two']);
     await gully.http.post('/api/chat/say').send({ text: 'four' });
     expect((await gully.http.get('/api/connection')).body).toMatchObject({ waiting: 2 });

@@ -9,7 +9,8 @@ export function connectOptions(environment: Environment): ConnectOptions {
     nick: environment.GULLY_IRC_NICK,
     username: environment.GULLY_IRC_NICK,
     gecos: 'Gully, a chat bot',
-    version: 'Gully',
+    // No request by CTCP is answered: each answer would be a line past the limit.
+    version: '',
     tls: environment.GULLY_IRC_TLS,
     auto_reconnect: false,
     enable_echomessage: true,

@@ -1,7 +1,7 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { reconnectPause, type TagRoles } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
-import { foldNick } from '@gully/core/viewers';
+import { foldNick, viewerKey } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
 import { Environment } from '../configuration/index.js';
 import { LOG, type Log } from '../log/index.js';
@@ -36,8 +36,12 @@ export const CONNECTION = 'irc';
 
 export interface ConnectionListener {
   heard?(line: Heard): void;
-  /** the server sent one of our own lines back: it was said */
-  echoed?(text: string): void;
+  /**
+   * The server sent one of our own lines back: it was said.
+   *
+   * @param to the viewer who alone got it
+   */
+  echoed?(text: string, to: string | undefined): void;
   /** may speak now */
   opened?(): void;
   closed?(): void;
@@ -68,6 +72,9 @@ const REFUSALS = new Set([
 /** Milliseconds a server has from the first packet to letting us into the channel. */
 const ENTRY_MS = 20_000;
 
+/** Milliseconds after which a room that did not let Gully speak is tried again. */
+const MUTED_MS = 30_000;
+
 /**
  * The connection to the chat room. Joins, knows who is there and with which roles, and
  * comes back by itself with growing pauses. It works with any IRC server; what IRCv3 adds
@@ -86,6 +93,8 @@ export class ConnectionService implements OnModuleDestroy {
   private retry: NodeJS.Timeout | undefined;
   private entry: NodeJS.Timeout | undefined;
   private ending = false;
+  /** whether the server last met tells accounts; taken to until one was met */
+  private vouches = true;
   private waitingLines: () => number = () => 0;
   /** what the server calls the newest messages, by line; oldest first */
   private readonly messages = new Map<string, string>();
@@ -96,10 +105,11 @@ export class ConnectionService implements OnModuleDestroy {
     @Inject(LOG) private readonly log: Log,
   ) {
     this.client.requestCap(CAPABILITIES);
+    this.passOverWhatIsBroken();
     this.follow();
   }
 
-  listen(listener: ConnectionListener): void {
+  subscribe(listener: ConnectionListener): void {
     this.listeners.push(listener);
   }
 
@@ -129,10 +139,20 @@ export class ConnectionService implements OnModuleDestroy {
     return this.client.user.nick || this.environment.GULLY_IRC_NICK;
   }
 
+  /**
+   * The identity of somebody told of by others than the room, the same as they have when they write:
+   * by account where it is told or the server vouches for accounts, else by name.
+   */
+  identityOf(name: string, account: string | undefined): string {
+    if (account !== undefined) return this.room.keyOf(name, account);
+    return this.room.knows(name) || !this.vouches ? this.room.keyOf(name, undefined) : viewerKey(name, name);
+  }
+
   /** Tries to connect, now and then again by itself until the program ends. */
   connect(): void {
     clearTimeout(this.retry);
     this.nextTryAt = undefined;
+    if (this.state === 'muted') this.entered();
     if (this.open || this.ending) return;
     const { environment } = this;
     this.change('connecting', '');
@@ -202,6 +222,22 @@ export class ConnectionService implements OnModuleDestroy {
     if (this.client.connected) this.client.quit('Gully is switched off');
   }
 
+  /** The library takes it on trust that a server's lines are whole; one that is not must not end the program. */
+  private passOverWhatIsBroken(): void {
+    const { command_handler: handler } = this.client;
+    const dispatch = handler.dispatch.bind(handler);
+    handler.dispatch = (message) => {
+      try {
+        dispatch(message);
+      } catch (error) {
+        this.log.warn(
+          { error, command: message.command },
+          'a line from the chat server could not be read, and is passed over',
+        );
+      }
+    };
+  }
+
   private follow(): void {
     const { client, environment, room } = this;
     const here = (channel: string): boolean => foldNick(channel) === foldNick(environment.GULLY_IRC_CHANNEL);
@@ -244,10 +280,14 @@ export class ConnectionService implements OnModuleDestroy {
       if (!here(target)) return;
       for (const { mode, param } of modes)
         if (param !== null) room.setMode(param, mode.slice(1), mode.startsWith('+'));
-      if (this.open) this.entered();
+      if (this.open || this.state === 'muted') this.entered();
     });
     client.on('message', (event) => {
-      if (event.type !== 'notice' && here(event.target)) this.hear(event);
+      if (event.type === 'notice') return;
+      if (foldNick(event.nick) === foldNick(this.nick)) {
+        const to = here(event.target) ? undefined : event.target;
+        for (const listener of this.listeners) listener.echoed?.(event.message, to);
+      } else if (here(event.target)) this.hear(event);
     });
     client.on('nick in use', ({ nick }) => {
       // A ghost of our own last connection may still hold the name; it is gone in a minute.
@@ -257,7 +297,9 @@ export class ConnectionService implements OnModuleDestroy {
       this.words = `Signing in failed: ${message ?? reason}`;
     });
     client.on('irc error', ({ error, reason, channel }) => {
-      if (this.open) this.log.warn({ error, reason }, 'the chat server reported an error');
+      if (this.open && error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
+        this.mute(reason ?? error);
+      else if (this.open) this.log.warn({ error, reason }, 'the chat server reported an error');
       else if (this.state === 'connecting' && REFUSALS.has(error) && (channel === undefined || here(channel)))
         this.fail('refused', reason ?? error);
     });
@@ -286,12 +328,26 @@ export class ConnectionService implements OnModuleDestroy {
   }
 
   private entered(): void {
+    this.vouches = this.client.network.cap.isEnabled('account-tag');
     clearTimeout(this.entry);
+    clearTimeout(this.retry);
+    this.nextTryAt = undefined;
     this.failures = 0;
     const wasOpen = this.open;
     const rights = this.room.rolesOf(this.nick).some((role) => role === 'moderator' || role === 'streamer');
     this.change(rights ? 'connected' : 'limited', '');
     if (!wasOpen) for (const listener of this.listeners) listener.opened?.();
+  }
+
+  /** The room does not let it speak: what is to be said waits until its modes change, or for a while. */
+  private mute(words: string): void {
+    clearTimeout(this.retry);
+    this.nextTryAt = Date.now() + MUTED_MS;
+    this.change('muted', words);
+    this.retry = setTimeout(() => {
+      if (this.state === 'muted') this.entered();
+    }, MUTED_MS);
+    for (const listener of this.listeners) listener.closed?.();
   }
 
   private fail(state: 'lost' | 'refused', words: string): void {
@@ -312,11 +368,9 @@ export class ConnectionService implements OnModuleDestroy {
 
   private hear(event: MessageEvent): void {
     if (this.ending) return;
-    if (foldNick(event.nick) === foldNick(this.nick)) {
-      for (const listener of this.listeners) listener.echoed?.(event.message);
-      return;
-    }
-    const { nick, account, message: text } = event;
+    const { nick, account, message } = event;
+    // What somebody says of themselves is no command, and is kept as it was typed.
+    const text = event.type === 'action' ? `/me ${message}` : message;
     const vouched = this.client.network.cap.isEnabled('account-tag');
     const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
     this.room.learn(nick, account);

@@ -55,6 +55,7 @@ declare module 'irc-framework' {
       supports(feature: string): unknown;
     };
     readonly connected: boolean;
+    readonly command_handler: { dispatch(message: { readonly command: string }): void };
     connect(options: ConnectOptions): void;
     requestCap(names: string[]): void;
     join(channel: string): void;

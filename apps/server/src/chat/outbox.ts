@@ -1,22 +1,24 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import {
-  fullBucket,
-  sortWaiting,
-  take,
-  type Bucket,
-  type BucketLimit,
-  type Urgency,
-  type Waiting,
-} from '@gully/core/chat';
+import { RateWindow, sortWaiting, type RateLimit, type Urgency, type Waiting } from '@gully/core/chat';
 import { Environment } from '../configuration/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService, type Destination } from './connection.js';
 
 interface Line extends Waiting {
-  /** the why of the message that made the bot say it, shown at the line */
-  readonly brief: string;
+  readonly cause: Cause;
   readonly where: Destination;
 }
+
+/** What had a line said. */
+export interface Cause {
+  /** as the end of a sentence that begins with “Said because” */
+  readonly because: string;
+  /** the viewer who had it said, by id */
+  readonly viewer?: string | undefined;
+}
+
+/** Milliseconds by which one line may take longer to the server than another. */
+const ON_THE_WAY_MS = 250;
 
 /** Lines that were sent and not yet confirmed, at the most; a server that never echoes forgets the oldest. */
 const UNCONFIRMED = 200;
@@ -30,7 +32,7 @@ export class Outbox implements OnApplicationShutdown {
   private waiting: Line[] = [];
   /** sent, but not yet seen to be said; said again when the connection breaks before that */
   private unconfirmed: Line[] = [];
-  private bucket: Bucket | undefined;
+  private readonly window = new RateWindow();
   private timer: NodeJS.Timeout | undefined;
 
   constructor(
@@ -39,7 +41,7 @@ export class Outbox implements OnApplicationShutdown {
     private readonly log: ChatLog,
   ) {
     connection.countWaitingWith(() => this.waiting.length);
-    connection.listen({
+    connection.subscribe({
       opened: () => {
         this.drain();
       },
@@ -47,19 +49,24 @@ export class Outbox implements OnApplicationShutdown {
         this.waiting = [...this.unconfirmed, ...this.waiting];
         this.unconfirmed = [];
       },
-      echoed: (text) => {
-        const index = this.unconfirmed.findIndex((line) => line.text === text);
+      echoed: (text, to) => {
+        const index = this.unconfirmed.findIndex((line) => line.text === text && line.where.to === to);
         if (index >= 0) this.unconfirmed.splice(0, index + 1);
       },
     });
   }
 
   /** Says lines that `prepareLines` made, in their order, as soon as it may. */
-  say(lines: readonly string[], urgency: Urgency, brief = '', where: Destination = {}): void {
+  say(
+    lines: readonly string[],
+    urgency: Urgency,
+    cause: Cause = { because: '' },
+    where: Destination = {},
+  ): void {
     const at = Date.now();
     // The same words to somebody else are no repeat.
     const whole = { text: `${where.to ?? ''} ${lines.join(' ')}` };
-    this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, brief, where })));
+    this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, cause, where })));
     this.drain();
   }
 
@@ -74,42 +81,34 @@ export class Outbox implements OnApplicationShutdown {
     const sorted = sortWaiting(this.waiting, now);
     this.waiting = [...sorted.waiting];
     const limit = this.limit();
-    this.bucket ??= fullBucket(limit, now);
     for (let line = this.waiting[0]; line !== undefined; line = this.waiting[0]) {
-      const taken = take(this.bucket, limit, now);
-      if ('waitMs' in taken) {
+      const waitMs = this.window.waitMs(limit, now, line.urgency === 'moderation');
+      if (waitMs > 0) {
         this.timer = setTimeout(() => {
           this.drain();
-        }, taken.waitMs);
+        }, waitMs);
         return;
       }
       if (!this.connection.send(line.text, line.where)) return;
-      this.bucket = taken.bucket;
+      this.window.count(now);
       this.waiting.shift();
       this.sent(line);
     }
   }
 
-  private sent(line: Line): void {
-    // It goes past the room, so no echo of it is heard there.
-    if (line.where.to !== undefined) {
-      this.log.recordOwn(
-        this.connection.view().nick,
-        `(privately to ${line.where.to}) ${line.text}`,
-        line.brief,
-      );
-      return;
-    }
+  private sent({ text, cause, where, ...line }: Line): void {
     if (this.connection.confirms) {
-      this.unconfirmed.push(line);
+      this.unconfirmed.push({ text, cause, where, ...line });
       if (this.unconfirmed.length > UNCONFIRMED) this.unconfirmed.shift();
     }
-    this.log.recordOwn(this.connection.view().nick, line.text, line.brief);
+    const said = where.to === undefined ? text : `(privately to ${where.to}) ${text}`;
+    this.log.recordOwn(this.connection.view().nick, said, cause);
   }
 
-  private limit(): BucketLimit {
+  private limit(): RateLimit {
     const { GULLY_CHAT_LIMIT, GULLY_CHAT_LIMIT_MODERATOR, GULLY_CHAT_LIMIT_SECONDS } = this.environment;
-    const capacity = this.connection.hasModeratorRights ? GULLY_CHAT_LIMIT_MODERATOR : GULLY_CHAT_LIMIT;
-    return { capacity, spanMs: GULLY_CHAT_LIMIT_SECONDS * 1000 };
+    const most = this.connection.hasModeratorRights ? GULLY_CHAT_LIMIT_MODERATOR : GULLY_CHAT_LIMIT;
+    // A server counts when lines arrive, and the way there is not always as long.
+    return { most, spanMs: GULLY_CHAT_LIMIT_SECONDS * 1000 + ON_THE_WAY_MS };
   }
 }

@@ -75,6 +75,10 @@ export class Room {
   }
 
   /** The viewer behind a nick: the account the server vouches for, else who they were when they came. */
+  knows(nick: string): boolean {
+    return this.members.has(foldNick(nick));
+  }
+
   keyOf(nick: string, account: string | undefined): string {
     if (account !== undefined && account !== '') return viewerKey(nick, account);
     return this.members.get(foldNick(nick))?.key ?? viewerKey(nick, undefined);

@@ -1,5 +1,5 @@
-import { ApiProperty } from '@nestjs/swagger';
-import { ROLES, type Check, type Outcome, type Role } from '@gully/core/chat';
+import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { OUTCOMES, ROLES, type Check, type Outcome, type Role } from '@gully/core/chat';
 import {
   CONNECTION_STATES,
   type ConnectionState,
@@ -9,8 +9,6 @@ import {
 import { Transform } from 'class-transformer';
 import { IsInt, IsOptional, IsString, Length, Max, Min } from 'class-validator';
 import type { TimedWhy } from './chat-log.js';
-
-const OUTCOMES: Outcome[] = ['ran', 'stopped', 'waiting', 'nothing'];
 
 export class LineDto implements LineView {
   @ApiProperty() id!: string;
@@ -27,7 +25,7 @@ export class LineDto implements LineView {
 export class CheckDto implements Check {
   @ApiProperty() rule!: string;
   @ApiProperty() measure!: string;
-  @ApiProperty({ enum: ['passed', 'stopped', 'noted'] }) outcome!: Check['outcome'];
+  @ApiProperty({ enum: ['passed', 'stopped', 'noted', 'warned'] }) outcome!: Check['outcome'];
 }
 
 export class WhyDto implements TimedWhy {
@@ -35,6 +33,11 @@ export class WhyDto implements TimedWhy {
   @ApiProperty() brief!: string;
   @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
   @ApiProperty() decided!: string;
+  @ApiPropertyOptional({
+    type: [String],
+    description: 'the runs it began that were not over with it; how each went on is at /api/runs/{id}',
+  })
+  runs?: string[];
   @ApiProperty({ description: 'milliseconds from hearing the message to having decided' }) tookMs!: number;
 }
 
@@ -56,6 +59,13 @@ export class SayDto {
   @IsString()
   @Length(1, 1000, { message: 'A line has 1 to 1,000 characters' })
   text!: string;
+}
+
+export class TypedDto {
+  @ApiProperty({
+    description: 'true while Gully is not in the room: it is said on return, within five minutes',
+  })
+  waits!: boolean;
 }
 
 /** Which page of a list that runs back in time. */

@@ -1,38 +1,37 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
-import {
-  ApiConflictResponse,
-  ApiCreatedResponse,
-  ApiNoContentResponse,
-  ApiOkResponse,
-  ApiTags,
-  ApiUnprocessableEntityResponse,
-} from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
+import { titleOf, type CommandBody } from '@gully/core/commands';
 import { ProblemView } from '../problem/index.js';
+import { By } from '../security/index.js';
+import { thingsController, type Several } from '../things/index.js';
 import { CommandsService } from './commands.service.js';
-import { CommandBodyDto, CommandChangeDto, CommandDto, SeveralDto, VersionDto } from './views.js';
+import type { StoredCommand } from './stored.js';
+import { CommandBodyDto, CommandChangeDto, CommandDto, SeveralDto } from './views.js';
 
 @ApiTags('commands')
 @Controller('api/commands')
-export class CommandsController {
-  constructor(private readonly commands: CommandsService) {}
+export class CommandsController extends thingsController<'command', StoredCommand, CommandDto>({
+  view: CommandDto,
+  body: CommandBodyDto,
+  change: CommandChangeDto,
+}) {
+  constructor(readonly things: CommandsService) {
+    super();
+  }
 
   @Get()
   @ApiOkResponse({ type: [CommandDto] })
   list(): CommandDto[] {
-    return this.commands.list();
+    return [...this.things.all()]
+      .sort((a, b) => titleOf(a, '').localeCompare(titleOf(b, '')))
+      .map((command) => this.view(command));
   }
 
   @Get(':id')
   @ApiOkResponse({ type: CommandDto })
   find(@Param('id') id: string): CommandDto {
-    return this.commands.find(id);
-  }
-
-  @Post()
-  @ApiCreatedResponse({ type: CommandDto })
-  @ApiUnprocessableEntityResponse({ type: ProblemView })
-  create(@Body() body: CommandBodyDto): Promise<CommandDto> {
-    return this.commands.create(body);
+    return this.view(this.things.require(id));
   }
 
   /** The same for several at once: all of them or none. */
@@ -40,38 +39,27 @@ export class CommandsController {
   @HttpCode(200)
   @ApiOkResponse({ type: [CommandDto] })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
-  several(@Body() body: SeveralDto): Promise<CommandDto[]> {
-    return this.commands.several(body);
+  async several(@Body() body: SeveralDto, @By() actor: Actor): Promise<CommandDto[]> {
+    await this.things.several(body.ids, howOf(body), actor);
+    return body.change === 'delete' ? [] : body.ids.map((id) => this.find(id));
   }
 
-  @Put(':id')
-  @ApiOkResponse({ type: CommandDto })
-  @ApiConflictResponse({ type: ProblemView })
-  @ApiUnprocessableEntityResponse({ type: ProblemView })
-  change(@Param('id') id: string, @Body() { version, ...body }: CommandChangeDto): Promise<CommandDto> {
-    return this.commands.change(id, body, version);
+  view(command: StoredCommand): CommandDto {
+    return this.things.view(command);
   }
+}
 
-  @Post(':id/step-back')
-  @HttpCode(200)
-  @ApiOkResponse({ type: CommandDto })
-  @ApiConflictResponse({ type: ProblemView })
-  stepBack(@Param('id') id: string, @Body() { version }: VersionDto): Promise<CommandDto> {
-    return this.commands.stepBack(id, version);
-  }
-
-  @Delete(':id')
-  @HttpCode(204)
-  @ApiNoContentResponse()
-  remove(@Param('id') id: string): Promise<void> {
-    return this.commands.remove(id);
-  }
-
-  @Post(':id/restore')
-  @HttpCode(200)
-  @ApiOkResponse({ type: CommandDto })
-  @ApiUnprocessableEntityResponse({ type: ProblemView })
-  restore(@Param('id') id: string): Promise<CommandDto> {
-    return this.commands.restore(id);
+function howOf({ change, group }: SeveralDto): Several<CommandBody> {
+  switch (change) {
+    case 'delete':
+    case 'restore':
+    case 'step-back':
+      return { change };
+    case 'group':
+      return { change: 'set', part: { group: group.trim() }, verb: 'grouped' };
+    case 'switch-on':
+      return { change: 'set', part: { enabled: true }, verb: 'switched on' };
+    case 'switch-off':
+      return { change: 'set', part: { enabled: false }, verb: 'switched off' };
   }
 }

@@ -1,15 +1,16 @@
 import { Module } from '@nestjs/common';
-import { ActivityModule } from '../activity/index.js';
 import { RoutinesModule } from '../routines/index.js';
+import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { CommandsController } from './commands.controller.js';
 import { CommandsService } from './commands.service.js';
 import { CommandsStore } from './commands.store.js';
+import { FromChat } from './from-chat.js';
 
 @Module({
-  imports: [ActivityModule, RoutinesModule, ViewersModule],
+  imports: [RoutinesModule, ThingsModule, ViewersModule],
   controllers: [CommandsController],
-  providers: [CommandsService, CommandsStore],
+  providers: [CommandsService, CommandsStore, FromChat],
   exports: [CommandsService, CommandsStore],
 })
 export class CommandsModule {}

@@ -1,21 +1,33 @@
-import { Injectable, type OnModuleInit } from '@nestjs/common';
+import { Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import {
+  commandsByRole,
+  openCommands,
   prepareCommand,
   REFUSAL_PAUSE_MS,
+  DraftedTriggers,
   TriggerIndex,
   type Command,
-  type CommandUse,
   type PreparedCommand,
   type RefusedChange,
+  type Triggers,
   type UseChange,
 } from '@gully/core/commands';
+import type { CommandCounts } from '@gully/core/news';
+import type { World } from '@gully/core/pipeline';
 import { countersOf, wordsOf } from '@gully/core/routines';
 import { In, IsNull, Not } from 'typeorm';
 import { CommandRow, Database, RoutineRow, ViewerRow, type EntityManager } from '../database/index.js';
-import { Keepers } from '../keepers/index.js';
-import { SettingsService } from '../settings/index.js';
+import { ChannelWorld, Keepers, type AboutToDecide } from '../live/index.js';
+import { NewsService } from '../news/index.js';
+import { CountersStore, MemoryStore } from '../routines/index.js';
+import { PREFIX, SettingsService } from '../settings/index.js';
+import { ViewersService } from '../viewers/index.js';
+import { namesIn } from './names-in.js';
 import { fromRow, type StoredCommand } from './stored.js';
 import { Uses } from './uses.js';
+
+/** How long uses may wait until pages are told of them, in milliseconds. */
+const TELL_MS = 1_000;
 
 /**
  * The commands as messages meet them: prepared, indexed and with their cooldowns, all in
@@ -23,22 +35,33 @@ import { Uses } from './uses.js';
  * writes what it `apply`s before it tells anyone, and reloads when the writing failed.
  */
 @Injectable()
-export class CommandsStore implements OnModuleInit {
+export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   private readonly commands = new Map<string, StoredCommand>();
   private prepared = new Map<string, PreparedCommand>();
   private triggers = new TriggerIndex([], '!');
-  private counters: readonly string[] = [];
-  private words: readonly string[] = [];
+  private counterNames: readonly string[] = [];
+  private wordNames: readonly string[] = [];
   private readonly uses = new Uses();
   private readonly refused = new Map<string, number>();
+  /** commands used since pages were last told */
+  private readonly used = new Set<string>();
+  private telling: NodeJS.Timeout | undefined;
   /** viewers that were merged into another, by id */
   private merged = new Map<string, string>();
 
   constructor(
     private readonly database: Database,
     private readonly settings: SettingsService,
+    private readonly viewers: ViewersService,
+    counters: CountersStore,
+    memory: MemoryStore,
+    world: ChannelWorld,
     keepers: Keepers,
+    private readonly news: NewsService,
   ) {
+    counters.alsoNamed(() => this.counterNames);
+    memory.alsoNamed(() => this.wordNames);
+    world.add('commands', { look: () => this.view(), prepare: (about) => this.load(about) });
     keepers.add({
       kinds: ['use', 'refused'],
       ofViewers: true,
@@ -46,14 +69,21 @@ export class CommandsStore implements OnModuleInit {
         this.apply(change);
       },
       write: (manager, changes) => this.write(manager, changes),
+      written: (changes) => {
+        for (const change of changes) if (change.kind === 'use') this.tellSoon(change.commandId);
+      },
       reload: () => this.reload(),
     });
   }
 
+  onModuleDestroy(): void {
+    clearTimeout(this.telling);
+  }
+
   async onModuleInit(): Promise<void> {
     await this.reload();
-    this.settings.follow((key) => {
-      if (key === 'prefix') this.prepareAll();
+    this.settings.subscribe((name) => {
+      if (name === PREFIX.name) this.prepareAll();
     });
   }
 
@@ -76,7 +106,7 @@ export class CommandsStore implements OnModuleInit {
   }
 
   get prefix(): string {
-    return this.settings.get('prefix').value;
+    return this.settings.get(PREFIX).value;
   }
 
   get index(): TriggerIndex {
@@ -92,24 +122,18 @@ export class CommandsStore implements OnModuleInit {
     return command === undefined ? undefined : this.withUses(command);
   }
 
+  /** Made ready, by id. */
+  preparedOf(id: string): PreparedCommand | undefined {
+    return this.prepared.get(id);
+  }
+
   faultOf(id: string): string | undefined {
     return this.commands.get(id)?.unreadable ?? this.prepared.get(id)?.fault;
   }
 
-  /** Counters that some command changes; they are known before they ever were. */
-  get counterNames(): readonly string[] {
-    return this.counters;
-  }
-
-  /** Words that some command remembers something by. */
-  get wordNames(): readonly string[] {
-    return this.words;
-  }
-
-  /** The index as it would be with `draft` in force in place of the command of the same id. */
-  indexWith(draft: Command): TriggerIndex {
-    const others = [...this.prepared.values()].filter(({ command }) => command.id !== draft.id);
-    return new TriggerIndex([...others, prepareCommand(this.bound(draft), this.prefix, true)], this.prefix);
+  /** An index with `draft` in force in place of the command of the same id. */
+  indexWith(under: Triggers, draft: Command): Triggers {
+    return new DraftedTriggers(under, prepareCommand(this.bound(draft), this.prefix, true));
   }
 
   /** Takes over commands that were just written. */
@@ -127,11 +151,21 @@ export class CommandsStore implements OnModuleInit {
     this.makeIndex();
   }
 
-  use(commandId: string, viewer: string): CommandUse {
-    return this.uses.of(commandId, viewer);
+  /** The commands as decisions look at them. */
+  private view(): World['commands'] {
+    const index = this.triggers;
+    return {
+      index,
+      use: (commandId, viewer) => this.uses.of(commandId, viewer),
+      toldRefusal: (id, viewer) => this.refused.get(`${id} ${viewer}`),
+      openTo: (viewer, roles) => openCommands(index, viewer, roles),
+      byRole: () => commandsByRole(index),
+    };
   }
 
-  async loadUses(viewers: readonly string[]): Promise<void> {
+  /** Looks up the viewers that texts name, and what those they are about used before. */
+  private async load({ texts, viewers }: AboutToDecide): Promise<void> {
+    await this.viewers.loadNames(texts.flatMap((text) => namesIn(text, this.prefix)));
     await this.uses.load(this.database.read, viewers);
   }
 
@@ -139,18 +173,30 @@ export class CommandsStore implements OnModuleInit {
     return this.uses.lastWeek(commandId, Date.now());
   }
 
-  toldRefusal(viewer: string): number | undefined {
-    return this.refused.get(viewer);
+  /** Pages are told how often commands were used, many of them together. */
+  private tellSoon(id: string): void {
+    this.used.add(id);
+    this.telling ??= setTimeout(() => {
+      this.telling = undefined;
+      const counts = [...this.used].flatMap((each): CommandCounts[] => {
+        const command = this.find(each);
+        if (command === undefined) return [];
+        const { uses, lastUse } = command;
+        const at = lastUse === null ? null : new Date(lastUse).toISOString();
+        return [{ id: each, uses, usesLastWeek: this.lastWeek(each), lastUse: at }];
+      });
+      this.used.clear();
+      this.news.publish('uses', { counts });
+    }, TELL_MS).unref();
   }
 
   /** Takes a change into account at once, so that the next message of the same moment meets the cooldown. */
   private apply(change: UseChange | RefusedChange): void {
     if (change.kind === 'use') this.uses.apply(change);
     else {
-      this.refused.set(change.viewer, change.at);
+      this.refused.set(`${change.commandId} ${change.viewer}`, change.at);
       if (this.refused.size > 1_000)
-        for (const [viewer, at] of this.refused)
-          if (change.at - at > REFUSAL_PAUSE_MS) this.refused.delete(viewer);
+        for (const [key, at] of this.refused) if (change.at - at > REFUSAL_PAUSE_MS) this.refused.delete(key);
     }
   }
 
@@ -175,8 +221,8 @@ export class CommandsStore implements OnModuleInit {
   private makeIndex(): void {
     this.triggers = new TriggerIndex([...this.prepared.values()], this.prefix);
     const routines = [...this.commands.values()].map(({ routine }) => routine);
-    this.counters = [...new Set(routines.flatMap(countersOf))];
-    this.words = [...new Set(routines.flatMap(wordsOf))];
+    this.counterNames = [...new Set(routines.flatMap(countersOf))];
+    this.wordNames = [...new Set(routines.flatMap(wordsOf))];
   }
 
   private prepare(command: StoredCommand): PreparedCommand {

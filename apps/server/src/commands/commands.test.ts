@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Gully, lantern, newStandin, type Plain } from '../test-support/index.js';
+import type { CommandCounts } from '@gully/core/news';
+import { NewsService } from '../news/index.js';
+import { Gully, lantern, newStandin, until, type Plain } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -156,5 +158,18 @@ describe('who may ask', () => {
     const policy = (await gully.http.get('/api/health')).headers['content-security-policy'] ?? '';
     expect(policy).toMatch(/script-src 'self'(;|$)/u);
     expect(policy).toMatch(/default-src 'none'/u);
+  });
+
+  test('how often it was used is told to pages', async () => {
+    const told: CommandCounts[] = [];
+    const end = gully.app.get(NewsService).subscribe(({ kind, about }) => {
+      if (kind === 'uses') told.push(...about.counts);
+    });
+    await gully.entered();
+    const { id } = await gully.add({ name: 'often', aliases: [], text: 'x' });
+    for (const name of ['pebblewren', 'quillrush', 'oxbowkid']) await gully.type(name, '!often');
+    await until(() => (told.some(({ uses }) => uses === 3) ? true : undefined), 'the counts');
+    expect(told.at(-1)).toMatchObject({ id, uses: 3, usesLastWeek: 3 });
+    end();
   });
 });

@@ -2,5 +2,5 @@ export { CommandsModule } from './commands.module.js';
 export { CommandsService } from './commands.service.js';
 export { CommandsStore } from './commands.store.js';
 export { CommandBodyDto } from './views.js';
-export { storedCommand, type StoredCommand } from './stored.js';
+export type { StoredCommand } from './stored.js';
 export { writeCommand, writeTogether } from './writing.js';

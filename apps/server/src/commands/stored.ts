@@ -1,4 +1,4 @@
-import { BLANK_COMMAND, commandBody, type Command, type CommandBody } from '@gully/core/commands';
+import { BLANK_COMMAND, type Command, type CommandBody } from '@gully/core/commands';
 import type { CommandRow, RoutineRow } from '../database/index.js';
 import { completeRoutine, readRoutine } from '../routines/index.js';
 
@@ -11,25 +11,6 @@ export interface StoredCommand extends Command {
   readonly lastUse: number | null;
   /** why what is stored cannot be read; the command is then off by itself and can be edited anew */
   readonly unreadable: string | undefined;
-}
-
-/** A command with this body: a new one, or the next version of the one before. */
-export function storedCommand(
-  body: CommandBody,
-  id: string,
-  before: StoredCommand | undefined,
-  now: number,
-): StoredCommand {
-  return {
-    ...commandBody(body),
-    id,
-    version: (before?.version ?? 0) + 1,
-    changedAt: now,
-    deletedAt: null,
-    uses: before?.uses ?? 0,
-    lastUse: before?.lastUse ?? null,
-    unreadable: undefined,
-  };
 }
 
 /** What a person wrote, with the fields they could not yet write when it was stored. */
@@ -87,12 +68,4 @@ export function toRow(command: StoredCommand, name: string): CommandRow {
     uses,
     lastUse,
   };
-}
-
-/** A version as it is kept, and read again. */
-export function versionText(command: CommandBody): string {
-  return JSON.stringify(commandBody(command));
-}
-export function fromVersion(text: string): CommandBody {
-  return completeBody(JSON.parse(text) as Partial<CommandBody>);
 }

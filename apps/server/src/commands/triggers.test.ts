@@ -64,7 +64,7 @@ describe('what starts a command', () => {
   test('another prefix holds at once, for all commands, and can be taken back', async () => {
     await gully.add({ text: 'lit' });
     await gully.http.put('/api/settings/prefix').send({ value: '??', version: 0 }).expect(200);
-    expect((await gully.type('pebblewren', '!lantern')).outcome).toBe('nothing');
+    expect((await gully.type('pebblewren', '!lantern')).outcome).toBe('talk');
     expect((await gully.type('pebblewren', '??lantern')).brief).toBe('ran ??lantern');
     await restart();
     expect((await gully.http.get('/api/channel')).body).toMatchObject({ prefix: '??' });

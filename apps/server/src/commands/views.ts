@@ -111,6 +111,10 @@ class GatesDto implements Gates {
   @ApiProperty({ description: 'true when moderators skip both cooldowns and the cost' })
   @IsBoolean()
   moderatorsSkip!: boolean;
+  @ApiProperty({ description: 'true when words behind the last input are refused', default: false })
+  @IsOptional()
+  @IsBoolean()
+  refuseExtra: boolean = false;
   @ApiProperty({ description: 'a rank that must be reached; empty for none' })
   @IsString()
   @MaxLength(100)
@@ -165,10 +169,6 @@ export class CommandChangeDto extends CommandBodyDto {
   @IsInt()
   @Min(1)
   version!: number;
-}
-
-export class VersionDto {
-  @ApiProperty() @IsInt() @Min(1) version!: number;
 }
 
 const CHANGES = ['switch-on', 'switch-off', 'group', 'delete', 'restore', 'step-back'] as const;

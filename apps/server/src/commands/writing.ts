@@ -1,23 +1,16 @@
 import { titleOf } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
-import {
-  CommandNameRow,
-  CommandRow,
-  CommandVersionRow,
-  insertMany,
-  RoutineRow,
-  type EntityManager,
-} from '../database/index.js';
+import { CommandNameRow, CommandRow, insertMany, RoutineRow, type EntityManager } from '../database/index.js';
 import { routineRow } from '../routines/index.js';
-import { toRow, versionText, type StoredCommand } from './stored.js';
+import { toRow, type StoredCommand } from './stored.js';
 
-/** Writes a command with its routine, its names and its version, within the caller’s write. */
+/** Writes a command with its routine and its names, within the caller’s write. */
 export async function writeCommand(
   manager: EntityManager,
   command: StoredCommand,
   name: string,
 ): Promise<void> {
-  const { id, version, changedAt, routine, trigger, deletedAt } = command;
+  const { id, changedAt, routine, trigger, deletedAt } = command;
   await manager.save(RoutineRow, routineRow(id, routine, changedAt));
   const { uses: _uses, lastUse: _lastUse, ...fields } = toRow(command, name);
   // Uses are counted by the pipeline meanwhile, so a change must not write them.
@@ -30,7 +23,6 @@ export async function writeCommand(
     CommandNameRow,
     names.map((each) => ({ name: foldName(each), commandId: id })),
   );
-  await manager.save(CommandVersionRow, { commandId: id, version, changedAt, body: versionText(command) });
 }
 
 /** Writes several, within the caller’s write; names go before any comes, so that they may trade theirs. */

@@ -1,11 +1,12 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import SqliteFile from 'better-sqlite3';
 import type { DataSource } from 'typeorm';
 import { until } from '../test-support/index.js';
-import { Batch, Database, openDatabase, type DatabaseHealth } from './index.js';
+import { faultInWords, isDamage } from './fault.js';
+import { Batch, Database, lockFolder, openDatabase, type DatabaseHealth } from './index.js';
 
 let folder: string;
 beforeEach(() => {
@@ -64,6 +65,34 @@ describe('the one door for writing', () => {
     other.close();
     expect((await source.query<[{ synchronous: number }]>('PRAGMA synchronous'))[0].synchronous).toBe(2);
     expect((await source.query<[{ foreign_keys: number }]>('PRAGMA foreign_keys'))[0].foreign_keys).toBe(1);
+  });
+
+  test('a snapshot is whole while writes go on, and opens as a database of its own', async () => {
+    await database.write((manager) => manager.query('CREATE TABLE ledger (name TEXT, flint INTEGER)'));
+    const copy = join(folder, 'copy');
+    mkdirSync(copy);
+    let written = 0;
+    const writing = (async () => {
+      for (; written < 60; written += 1)
+        await database.write(async (manager) => {
+          // Two rows that only make sense together.
+          for (const sign of [1, -1])
+            await manager.query('INSERT INTO ledger VALUES (?, ?)', ['x'.repeat(5_000), sign]);
+        });
+    })();
+    await until(() => Promise.resolve(written > 5), 'some writes');
+    await Promise.all([database.snapshot(join(copy, 'gully.db')), writing]);
+    const first = new SqliteFile(join(copy, 'gully.db'), { readonly: true });
+    expect(first.prepare('SELECT sum(flint) FROM ledger').pluck().get()).toBe(0);
+    first.close();
+    await database.snapshot(join(copy, 'gully.db'));
+    const other = new Database(await openDatabase(copy));
+    const [sum] = await other.read.query<[{ rows: number; sum: number }]>(
+      'SELECT count(*) AS rows, sum(flint) AS sum FROM ledger',
+    );
+    expect(sum).toEqual({ rows: 120, sum: 0 });
+    expect(readdirSync(copy)).not.toContain('gully.db.new');
+    await other.onApplicationShutdown();
   });
 
   test('a batch is written together, in order, and once more when the first try fails', async () => {
@@ -189,6 +218,27 @@ describe('a file that cannot be used is left as it was', () => {
     expect(readFileSync(path()).equals(before)).toBe(true);
   });
 
+  test('one folder is for one server, until that has ended', () => {
+    const unlock = lockFolder(folder);
+    expect(() => lockFolder(folder)).toThrow(
+      /Another Gully is running on the data folder .+ Nothing was started\./u,
+    );
+    unlock();
+    lockFolder(folder)();
+  });
+
+  test.each([
+    ['SQLITE_FULL', /^The disk with the data folder \/d is full\. .+ Free some space/u],
+    ['SQLITE_READONLY_DIRECTORY', /^The data folder \/d cannot be written to/u],
+    ['SQLITE_CANTOPEN', /^The data folder \/d cannot be written to/u],
+    ['EACCES', /^The data folder \/d cannot be written to/u],
+    ['SQLITE_IOERR', /^The data folder \/d cannot be used: it is ill\. /u],
+  ])('%s is told as what it is, and not as damage', (code, words) => {
+    const error = Object.assign(new Error('it is ill'), { code });
+    expect(isDamage(error)).toBe(false);
+    expect(faultInWords('/d', error)).toMatch(words);
+  });
+
   test('damaged in the middle, cut short, or no database at all', async () => {
     await (await openDatabase(folder)).destroy();
     const whole = readFileSync(path());
@@ -242,7 +292,7 @@ describe('a file that cannot be used is left as it was', () => {
   test('a data folder that cannot be made is named', async () => {
     writeFileSync(join(folder, 'file'), '');
     await expect(openDatabase(join(folder, 'file', 'data'))).rejects.toThrow(
-      /The data folder .* cannot be made/u,
+      /The data folder .+ cannot be used: ENOTDIR/u,
     );
   });
 });

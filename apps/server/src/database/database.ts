@@ -1,4 +1,5 @@
 import { statSync } from 'node:fs';
+import { rename } from 'node:fs/promises';
 import type { OnApplicationShutdown } from '@nestjs/common';
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -92,6 +93,19 @@ export class Database implements OnApplicationShutdown {
     });
     this.last = mine.catch(() => undefined);
     return mine;
+  }
+
+  /**
+   * Copies the database as it is into a file of its own, by SQLite's online backup: chat goes on
+   * meanwhile, and what it writes is in the copy as far as it came before the last page.
+   *
+   * @param path where the copy stands once it is whole; one that is there is replaced
+   */
+  async snapshot(path: string): Promise<void> {
+    await this.flushed();
+    await this.settled();
+    await this.file.backup(`${path}.new`);
+    await rename(`${path}.new`, path);
   }
 
   /** Resolves when all writes asked for so far have ended. */

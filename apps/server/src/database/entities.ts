@@ -1,3 +1,5 @@
+import type { Actor } from '@gully/core/actors';
+import type { ThingKind } from '@gully/core/things';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { Outcome, Role } from '@gully/core/chat';
 import type { ActivityKind } from '@gully/core/news';
@@ -7,16 +9,14 @@ import {
   DeliveryRow,
   ListLineRow,
   ListRow,
-  ListVersionRow,
   NamedRoutineRow,
   RememberedRow,
-  RoutineVersionRow,
   RunLogRow,
   RunRow,
   StreamRow,
   WebhookRow,
 } from './routine-entities.js';
-import { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer-entities.js';
+import { TimerClockRow, TimerRow, TimerStateRow } from './timer-entities.js';
 
 /** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
 
@@ -66,8 +66,12 @@ export class ChatLineRow {
   @PrimaryColumn('text') id!: string;
   @Column('integer') at!: number;
   @Column('text', { name: 'viewer_id', nullable: true }) viewerId!: string | null;
+  /** the viewer who had the bot say it, by a command or an event */
+  @Column('text', { name: 'caused_by', nullable: true }) causedBy!: string | null;
   @Column('text') name!: string;
   @Column('text') role!: Role;
+  /** all roles of who wrote it, with spaces between */
+  @Column('text') roles!: string;
   @Column('text') text!: string;
   @Column('boolean') own!: boolean;
   @Column('text') outcome!: Outcome;
@@ -114,12 +118,17 @@ export class CommandNameRow {
   @Column('text', { name: 'command_id' }) commandId!: string;
 }
 
-@Entity('command_versions')
-export class CommandVersionRow {
-  @PrimaryColumn('text', { name: 'command_id' }) commandId!: string;
+/** What a thing was, version by version. */
+@Entity('versions')
+export class VersionRow {
+  @PrimaryColumn('text') of!: ThingKind;
+  @PrimaryColumn('text') id!: string;
   @PrimaryColumn('integer') version!: number;
-  @Column('text') body!: string;
   @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  /** who made it so */
+  @Column('text') actor!: Actor;
+  /** JSON of what a person wrote */
+  @Column('text') body!: string;
 }
 
 @Entity('command_viewer_uses')
@@ -161,6 +170,8 @@ export class SettingRow {
   /** JSON */
   @Column('text') value!: string;
   @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  /** who set it */
+  @Column('text') actor!: Actor;
 }
 
 @Entity('activity')
@@ -170,6 +181,8 @@ export class ActivityRow {
   @Column('text') kind!: ActivityKind;
   @Column('text') subject!: string;
   @Column('text') text!: string;
+  /** who had it happen */
+  @Column('text') actor!: Actor;
 }
 
 export const ENTITIES = [
@@ -180,7 +193,7 @@ export const ENTITIES = [
   RoutineRow,
   CommandRow,
   CommandNameRow,
-  CommandVersionRow,
+  VersionRow,
   CommandViewerUseRow,
   CommandDayUseRow,
   CounterRow,
@@ -188,11 +201,9 @@ export const ENTITIES = [
   SettingRow,
   ActivityRow,
   NamedRoutineRow,
-  RoutineVersionRow,
   RememberedRow,
   ListRow,
   ListLineRow,
-  ListVersionRow,
   RunRow,
   RunLogRow,
   StreamRow,
@@ -201,7 +212,6 @@ export const ENTITIES = [
   DeliveryRow,
   BundleImportRow,
   TimerRow,
-  TimerVersionRow,
   TimerStateRow,
   TimerClockRow,
 ];

@@ -5,7 +5,6 @@ export {
   CommandDayUseRow,
   CommandNameRow,
   CommandRow,
-  CommandVersionRow,
   CommandViewerUseRow,
   CounterRow,
   DrawRow,
@@ -13,6 +12,7 @@ export {
   SettingRow,
   ViewerMergeRow,
   ViewerNoteRow,
+  VersionRow,
   ViewerRow,
 } from './entities.js';
 export {
@@ -21,20 +21,20 @@ export {
   DeliveryRow,
   ListLineRow,
   ListRow,
-  ListVersionRow,
   NamedRoutineRow,
   RememberedRow,
-  RoutineVersionRow,
   RunLogRow,
   RunRow,
   StreamRow,
   WebhookRow,
 } from './routine-entities.js';
-export { TimerClockRow, TimerRow, TimerStateRow, TimerVersionRow } from './timer-entities.js';
+export { TimerClockRow, TimerRow, TimerStateRow } from './timer-entities.js';
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
 export { insertMany } from './insert.js';
 export { LongReads, type ReadOptions } from './long-reads.js';
 export { newestFirst } from './newest-first.js';
 export { ReadGivenUp } from './reading-thread.js';
-export { DatabaseError, openDatabase } from './open.js';
+export { DatabaseError } from './fault.js';
+export { lockFolder } from './lock.js';
+export { openDatabase, type Stored } from './open.js';

@@ -80,6 +80,7 @@ describe('reads beside chat', () => {
       kind: 'ran' as const,
       subject: '',
       text: '',
+      actor: 'gully' as const,
     }));
     await database.write((manager) => insertMany(manager, ActivityRow, rows));
     const seen: number[] = [];

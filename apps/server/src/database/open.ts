@@ -1,34 +1,41 @@
 import { mkdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import SqliteFile from 'better-sqlite3';
-import { DataSource } from 'typeorm';
+import { DataSource, type MigrationInterface } from 'typeorm';
 import { ENTITIES } from './entities.js';
+import { DatabaseError, faultInWords, isDamage } from './fault.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 /** Bytes up to which a file is looked through before it is opened; a larger one is while Gully runs. */
 export const LOOKED_THROUGH = 32 * 1024 * 1024;
 
-/** A database that cannot be used as it is. The message is for the person who started the server. */
-export class DatabaseError extends Error {}
+/** What areas keep in tables of their own. */
+export interface Stored {
+  readonly entities: readonly (new () => object)[];
+  /** each after those of before, as told by the time in its name */
+  readonly migrations: readonly (new () => MigrationInterface)[];
+}
+const NOTHING_MORE: Stored = { entities: [], migrations: [] };
 
 /**
  * Opens the database of a data folder, making or migrating it where needed. A file that
  * is damaged or from a later version is left exactly as it was.
  * @throws DatabaseError
  */
-export async function openDatabase(folder: string): Promise<DataSource> {
+export async function openDatabase(folder: string, areas: Stored = NOTHING_MORE): Promise<DataSource> {
   const path = join(folder, 'gully.db');
   try {
     mkdirSync(folder, { recursive: true });
   } catch (error) {
-    throw new DatabaseError(`The data folder ${folder} cannot be made: ${messageOf(error)}`);
+    throw new DatabaseError(faultInWords(folder, error));
   }
-  inspect(path);
+  const migrations = [...MIGRATIONS, ...areas.migrations];
+  inspect(path, migrations);
   const source = new DataSource({
     type: 'better-sqlite3',
     database: path,
-    entities: ENTITIES,
-    migrations: MIGRATIONS,
+    entities: [...ENTITIES, ...areas.entities],
+    migrations,
     migrationsTransactionMode: 'each',
     enableWAL: true,
     prepareDatabase: (file: SqliteFile.Database) => {
@@ -37,13 +44,18 @@ export async function openDatabase(folder: string): Promise<DataSource> {
       file.pragma('busy_timeout = 5000');
     },
   });
-  await source.initialize();
-  await source.runMigrations();
-  return source;
+  try {
+    await source.initialize();
+    await source.runMigrations();
+    return source;
+  } catch (error) {
+    if (source.isInitialized) await source.destroy();
+    throw new DatabaseError(faultInWords(folder, error));
+  }
 }
 
 /** Looks at an existing file read-only before anything may change it. */
-function inspect(path: string): void {
+function inspect(path: string, migrations: Stored['migrations']): void {
   const size = statSync(path, { throwIfNoEntry: false })?.size ?? 0;
   if (size === 0) return;
   let file: SqliteFile.Database | undefined;
@@ -51,21 +63,24 @@ function inspect(path: string): void {
     file = new SqliteFile(path, { readonly: true });
     const verdict = size > LOOKED_THROUGH ? 'ok' : file.pragma('quick_check(1)', { simple: true });
     if (verdict !== 'ok') throw new DatabaseError(damaged(path, String(verdict).replace(/\s+/gu, ' ')));
-    refuseLaterVersion(file, path);
+    refuseLaterVersion(file, path, migrations);
   } catch (error) {
-    throw error instanceof DatabaseError ? error : new DatabaseError(damaged(path, messageOf(error)));
+    if (error instanceof DatabaseError) throw error;
+    throw new DatabaseError(
+      isDamage(error) ? damaged(path, messageOf(error)) : faultInWords(dirname(path), error),
+    );
   } finally {
     file?.close();
   }
 }
 
-function refuseLaterVersion(file: SqliteFile.Database, path: string): void {
+function refuseLaterVersion(file: SqliteFile.Database, path: string, migrations: Stored['migrations']): void {
   const kept = file.prepare(`SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'migrations'`).get();
   if (kept === undefined)
     throw new DatabaseError(
       `${path} is a database, but not one of Gully’s. Nothing in it was changed. Choose another GULLY_DATA_DIR.`,
     );
-  const known = new Set(MIGRATIONS.map((migration) => migration.name));
+  const known = new Set(migrations.map((migration) => migration.name));
   const rows = file.prepare('SELECT name FROM migrations').all() as { name: string }[];
   const later = rows.find((row) => !known.has(row.name));
   if (later === undefined) return;

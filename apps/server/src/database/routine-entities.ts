@@ -20,15 +20,6 @@ export class NamedRoutineRow {
   @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
 }
 
-@Entity('routine_versions')
-export class RoutineVersionRow {
-  @PrimaryColumn('text', { name: 'routine_id' }) routineId!: string;
-  @PrimaryColumn('integer') version!: number;
-  @Column('integer', { name: 'changed_at' }) changedAt!: number;
-  /** JSON */
-  @Column('text') body!: string;
-}
-
 @Entity('remembered')
 export class RememberedRow {
   @PrimaryColumn('text') span!: KeptSpan;
@@ -37,6 +28,8 @@ export class RememberedRow {
   @PrimaryColumn('text') name!: string;
   @Column('text') text!: string;
   @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  /** the viewer who had it remembered */
+  @Column('text', { name: 'caused_by', nullable: true }) causedBy!: string | null;
 }
 
 @Entity('lists')
@@ -57,15 +50,6 @@ export class ListLineRow {
   @PrimaryColumn('integer') place!: number;
   @Column('text') text!: string;
   @Column('integer') round!: number;
-}
-
-@Entity('list_versions')
-export class ListVersionRow {
-  @PrimaryColumn('text', { name: 'list_id' }) listId!: string;
-  @PrimaryColumn('integer') version!: number;
-  @Column('integer', { name: 'changed_at' }) changedAt!: number;
-  @Column('text') name!: string;
-  @Column('text') text!: string;
 }
 
 @Entity('runs')

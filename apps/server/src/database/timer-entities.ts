@@ -11,15 +11,6 @@ export class TimerRow {
   @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
 }
 
-@Entity('timer_versions')
-export class TimerVersionRow {
-  @PrimaryColumn('text', { name: 'timer_id' }) timerId!: string;
-  @PrimaryColumn('integer') version!: number;
-  @Column('integer', { name: 'changed_at' }) changedAt!: number;
-  /** JSON */
-  @Column('text') body!: string;
-}
-
 @Entity('timer_states')
 export class TimerStateRow {
   @PrimaryColumn('text', { name: 'timer_id' }) timerId!: string;

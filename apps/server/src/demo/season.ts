@@ -1,83 +1,78 @@
-import type { ChatLine } from '@gully/core/chat';
-import type { Command } from '@gully/core/commands';
-import { decideLine } from '@gully/core/pipeline';
+import { hasRun, type ChatLine } from '@gully/core/chat';
+import { decideLine, type Effect } from '@gully/core/pipeline';
 import {
   decideEvent,
   EVENT_NAMES,
   resumeRun,
   type ChannelEvent,
-  type NamedRoutine,
-  type RoutineEffect,
   type Segment,
   type Started,
 } from '@gully/core/routines';
-import type { Timer } from '@gully/core/timers';
 import { planCrowd } from '@gully/standin/crowd';
 import { CONNECTION, spokenRow } from '../chat/index.js';
-import { newId, type ChatLineRow, type RunLogRow, type ViewerRow } from '../database/index.js';
+import {
+  ChatLineRow,
+  insertMany,
+  newId,
+  RunLogRow,
+  type EntityManager,
+  type ViewerRow,
+} from '../database/index.js';
 import { logRow } from '../runs/index.js';
 import { factsOf } from '../viewers/index.js';
-import { rolesOf, SeasonChannel } from './season-channel.js';
+import type { Evening } from '../seeding/index.js';
+import { rolesOf } from '../viewers/demo/index.js';
+import type { SeasonChannel } from './season-channel.js';
 import { eventsOf } from './season-events.js';
-import { SeasonTimers } from './season-timers.js';
 
 const MINUTE = 60_000;
 const CROWD = 260;
 const BOT = 'gully';
 
-export interface Evening {
-  /** UTC milliseconds */
-  readonly began: number;
-  readonly minutes: number;
-  /** lines a minute */
-  readonly rate: number;
-  readonly category: string;
-}
-
 /** A season of evenings, played by the crowd and decided by the same code that decides it live. */
 export class Season {
-  readonly channel: SeasonChannel;
-  readonly timers: SeasonTimers;
   readonly lines: ChatLineRow[] = [];
   readonly runs: RunLogRow[] = [];
-  private now = 0;
 
+  /** @param seed another plays another season */
   constructor(
-    commands: readonly (Command & { readonly uses: number })[],
-    routines: readonly NamedRoutine[],
-    timers: readonly Timer[],
+    readonly channel: SeasonChannel,
     private readonly seed: number,
-  ) {
-    this.channel = new SeasonChannel(commands, routines, seed);
-    this.timers = new SeasonTimers(timers, this.channel);
+  ) {}
+
+  playAll(): void {
+    for (const [n, evening] of this.channel.evenings.entries()) this.play(evening, n);
   }
 
-  play({ began, minutes, rate, category }: Evening, number: number, now: number): void {
-    this.now = now;
-    const end = Math.min(now, began + minutes * MINUTE);
+  async store(manager: EntityManager): Promise<void> {
+    await this.channel.store(manager);
+    await insertMany(manager, ChatLineRow, this.lines);
+    await insertMany(manager, RunLogRow, this.runs);
+  }
+
+  private play({ began, minutes, rate, category }: Evening, number: number): void {
+    const end = Math.min(this.channel.now, began + minutes * MINUTE);
     this.channel.stream = { live: true, liveSince: began, title: 'Wet series', category, viewers: CROWD };
     this.channel.tell(began, 'connection', '#lanternhour', 'joined the chat room');
     const came = new Map<string, number>();
-    this.channel.arrived.clear();
     const events = eventsOf(number, began);
-    this.timers.wentLive(began);
+    this.channel.wentLive(began);
     let at = began;
     for (const act of planCrowd(this.seed + number, CROWD, rate)) {
       at += act.after;
       if (at > end) break;
       if (act.kind === 'come' || act.kind === 'go') continue;
       for (const event of events.splice(0, events.filter((each) => each.at <= at).length))
-        this.happen(event, this.channel.meet(event.name, event.at), event.at);
-      const viewer = this.channel.meet(act.name, at);
+        this.happen(event, this.channel.guests.meet(event.name, event.at), event.at);
+      const viewer = this.channel.guests.meet(act.name, at);
       if (!came.has(viewer.id)) came.set(viewer.id, at);
       this.say(viewer, act.text, at);
-      this.timers.heard();
-      for (let begun = this.timers.next(at); begun !== undefined; begun = this.timers.next(at)) {
-        this.channel.tell(at, 'ran', begun.timer.name, 'fired (a timer)');
-        this.goOn(begun.started, `the timer ${begun.timer.name} was due`);
+      for (const { title, told, because, started } of this.channel.heard(at)) {
+        this.channel.tell(at, 'ran', title, told);
+        this.goOn(started, because);
       }
     }
-    for (const viewer of this.channel.viewers.values()) {
+    for (const viewer of this.channel.guests.all) {
       const since = came.get(viewer.id);
       if (since !== undefined) viewer.watchMs += end - since;
     }
@@ -102,7 +97,7 @@ export class Season {
     if (started.length === 0) this.sayOwn(effects, at, why.brief);
     for (const begun of started) this.goOn(begun, why.brief);
     if (commandId === undefined) return;
-    const ran = why.outcome === 'ran';
+    const ran = hasRun(why.outcome);
     const told = ran ? why.brief : `${text.split(' ', 1)[0] ?? ''}: ${why.brief}`;
     this.channel.tell(at, ran ? 'ran' : 'stopped', line.name, told);
   }
@@ -124,7 +119,7 @@ export class Season {
       at,
     };
     this.channel.tell(at, 'event', viewer.name, EVENT_NAMES[given.kind]);
-    for (const each of decideEvent(event, world.routinesFor(given.kind), world)) {
+    for (const each of decideEvent(event, world.routines.forEvent(given.kind), world)) {
       if ('refused' in each) continue;
       for (const change of each.started.changes) this.channel.take(change);
       this.goOn(each.started, `of ${EVENT_NAMES[given.kind]} by ${viewer.name}`);
@@ -149,18 +144,20 @@ export class Season {
     }
   }
 
-  private sayOwn(effects: readonly RoutineEffect[], at: number, brief: string): void {
+  private sayOwn(effects: readonly Effect[], at: number, brief: string): void {
     for (const effect of effects)
-      for (const text of effect.kind === 'say' && at < this.now ? effect.lines : [])
+      for (const text of effect.kind === 'say' && at < this.channel.now ? effect.lines : [])
         // Said later than what is decided next, after a wait: its id tells its time and not its turn.
         this.lines.push({ ...OWN, id: newId(at + 40), at: at + 40, text, brief });
   }
 }
 
 const OWN = {
+  causedBy: null,
   viewerId: null,
   name: BOT,
   role: 'viewer',
+  roles: '',
   own: true,
   outcome: 'ran',
   why: null,

@@ -1,14 +1,28 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
+import { ChatModule } from '../chat/index.js';
 import { PipelineModule } from '../pipeline/index.js';
+import { RoutinesModule } from '../routines/index.js';
+import { RunsModule } from '../runs/index.js';
 import { StreamModule } from '../stream/index.js';
 import { ViewersModule } from '../viewers/index.js';
+import { ByHandController } from './by-hand.controller.js';
+import { ChannelEvents } from './channel-events.js';
 import { EventsController } from './events.controller.js';
 import { EventsService } from './events.service.js';
+import { LateEventsController } from './late.js';
 
 @Module({
-  imports: [ActivityModule, PipelineModule, StreamModule, ViewersModule],
-  controllers: [EventsController],
-  providers: [EventsService],
+  imports: [
+    ActivityModule,
+    ChatModule,
+    PipelineModule,
+    RoutinesModule,
+    RunsModule,
+    StreamModule,
+    ViewersModule,
+  ],
+  controllers: [ByHandController, EventsController, LateEventsController],
+  providers: [ChannelEvents, EventsService],
 })
 export class EventsModule {}

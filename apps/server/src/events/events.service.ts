@@ -1,13 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import { strongestRole } from '@gully/core/chat';
 import { amountInWords } from '@gully/core/currency';
-import { EVENT_NAMES, type ChannelEvent } from '@gully/core/routines';
-import { foldNick } from '@gully/core/viewers';
+import { EVENT_NAMES, LATE_MS, type ChannelEvent } from '@gully/core/routines';
+import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
+import { ConnectionService } from '../chat/index.js';
 import { Database, newId } from '../database/index.js';
-import { Happenings, markTaken, wasTaken, type Receipt } from '../pipeline/index.js';
+import { SettingsService } from '../settings/index.js';
 import { StreamService } from '../stream/index.js';
 import type { Seen } from '../viewers/index.js';
+import { ChannelEvents } from './channel-events.js';
+import { LATE_EVENTS } from './late.js';
+import { markTaken, wasTaken, type Receipt } from './outside-events.js';
 import { TYPE_PREFIX, type CloudEvent, type EventPerson, type EventType } from './cloud-event.js';
 
 /** What came of an event. */
@@ -19,8 +23,10 @@ export class EventsService {
   constructor(
     private readonly database: Database,
     private readonly stream: StreamService,
-    private readonly happenings: Happenings,
+    private readonly events: ChannelEvents,
     private readonly activity: ActivityService,
+    private readonly connection: ConnectionService,
+    private readonly settings: SettingsService,
   ) {}
 
   async take(given: CloudEvent): Promise<EventReceipt> {
@@ -30,17 +36,30 @@ export class EventsService {
     const { viewer, count, currency = 'EUR', message, recipient } = given.data;
     const amount = kind === 'tip' ? amountInWords(count, currency) : '';
     const { source, id } = given;
-    return this.happenings.do({
-      kind: 'outside',
+    const happened = Math.min(now, given.time === undefined ? now : Date.parse(given.time));
+    const late = now - happened >= LATE_MS ? now - happened : undefined;
+    const starts = late === undefined || this.settings.get(LATE_EVENTS).value === 'told';
+    return this.events.take({
       source,
       id,
-      event: { id: newId(now), kind, at: now, count, amount, message, recipient },
-      who: viewer === undefined ? undefined : seenOf(viewer, now),
+      starts,
+      event: { id: newId(now), kind, at: now, count, amount, message, recipient, late },
+      who:
+        viewer === undefined
+          ? undefined
+          : { ...this.seenOf(viewer, now), ...standingBy(kind, count, happened) },
       roles: viewer?.roles ?? [],
       tell: (event) => {
-        this.activity.tell('event', event.viewer.name, eventInWords(event));
+        const over = late === undefined ? '' : `, ${elapsedInWords(late)} ago`;
+        const words = `${eventInWords(event)}${over}${starts ? '' : ', which started nothing'}`;
+        this.activity.record('event', event.viewer.name, words);
       },
     });
+  }
+
+  /** Who did it, identified as when they write. */
+  private seenOf({ name, account, roles = [] }: EventPerson, at: number): Seen {
+    return { key: this.connection.identityOf(name, account), name, role: strongestRole(roles), at };
   }
 
   /** Marked as taken once it was; told twice, a stream is no more live than told once. */
@@ -53,9 +72,10 @@ export class EventsService {
   }
 }
 
-/** Who did it, as viewers are identified. */
-function seenOf({ name, account = name, roles = [] }: EventPerson, at: number): Seen {
-  return { key: foldNick(account), name, role: strongestRole(roles), at };
+/** What an event says of a viewer that the chat server may not. */
+function standingBy(kind: EventType, count: number, at: number): Partial<Seen> {
+  if (kind === 'follow') return { followedSince: at };
+  return kind === 'renewed' ? { subscribedMonths: count } : {};
 }
 
 function eventInWords({ kind, count, amount, recipient, message }: ChannelEvent): string {

@@ -1,5 +1,15 @@
 import type { DrawnChange, ListView } from '@gully/core/lists';
 
+/** What is kept of a list beside its lines and its round. */
+export interface ListHead {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  readonly notes?: readonly string[];
+}
+
 /**
  * A list in memory. Lines still to come in the round stand at the front of `order`, so
  * drawing one is a swap and beginning anew a number, however long the list is.
@@ -11,16 +21,27 @@ export class KeptList implements ListView {
   private readonly standing: Int32Array;
   private open: number;
 
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  /** what of it was not taken as it was last written, in words */
+  readonly notes: readonly string[];
+
   constructor(
-    readonly id: string,
-    readonly name: string,
-    readonly version: number,
-    readonly changedAt: number,
+    head: ListHead,
     /** the round each line was last drawn in */
     lines: readonly { readonly text: string; readonly round: number }[],
     public round: number,
     public last: number,
   ) {
+    this.id = head.id;
+    this.name = head.name;
+    this.version = head.version;
+    this.changedAt = head.changedAt;
+    this.deletedAt = head.deletedAt;
+    this.notes = head.notes ?? [];
     this.lines = lines.map(({ text }) => text);
     this.order = new Int32Array(lines.length);
     this.standing = new Int32Array(lines.length);
@@ -28,6 +49,12 @@ export class KeptList implements ListView {
     for (const [place, line] of lines.entries()) this.put(place, line.round < round ? front++ : back--);
     this.open = front;
     if (this.open === 0) this.beginRound();
+  }
+
+  /** The same with something of its head changed. */
+  with(part: Partial<ListHead>): KeptList {
+    const rows = this.lines.map((text, place) => ({ text, round: this.isOpen(place) ? 0 : this.round }));
+    return new KeptList({ ...this, ...part }, rows, this.round, this.last);
   }
 
   get size(): number {

@@ -1,13 +1,14 @@
 import { Module } from '@nestjs/common';
-import { ActivityModule } from '../activity/index.js';
+import { ThingsModule } from '../things/index.js';
+import { ListLines } from './list-lines.js';
 import { ListsController } from './lists.controller.js';
 import { ListsService } from './lists.service.js';
 import { ListsStore } from './lists.store.js';
 
 @Module({
-  imports: [ActivityModule],
+  imports: [ThingsModule],
   controllers: [ListsController],
-  providers: [ListsStore, ListsService],
+  providers: [ListsStore, ListsService, ListLines],
   exports: [ListsStore, ListsService],
 })
 export class ListsModule {}

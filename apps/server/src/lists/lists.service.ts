@@ -1,194 +1,157 @@
 import { Injectable } from '@nestjs/common';
-import { listNameFault, LISTS_LIMIT, readLines } from '@gully/core/lists';
-import { ActivityService } from '../activity/index.js';
-import {
-  Database,
-  type EntityManager,
-  insertMany,
-  ListLineRow,
-  ListRow,
-  ListVersionRow,
-  newId,
-} from '../database/index.js';
-import { JobQueue } from '../queue/index.js';
-import { NewsService } from '../news/index.js';
+import { listNameFault, LISTS_LIMIT, readLines, type ListBody } from '@gully/core/lists';
+import type { Actor } from '@gully/core/actors';
+import type { World } from '@gully/core/pipeline';
+import type { Faults } from '@gully/core/routines';
+import { In } from 'typeorm';
+import { insertMany, ListLineRow, ListRow, type EntityManager } from '../database/index.js';
 import { Problem } from '../problem/index.js';
+import { ThingParts, Things, type Head } from '../things/index.js';
 import { KeptList } from './kept-list.js';
+import { ListBodyDto } from './views.js';
 import { ListsStore, readList } from './lists.store.js';
-
-/** What a list is made of: its name, and its lines as one text. */
-export interface ListBody {
-  readonly name: string;
-  readonly text: string;
-}
-export interface SavedList {
-  readonly list: KeptList;
-  /** what was not taken as it stood, in words */
-  readonly notes: readonly string[];
-}
-
-/** Versions of a list that are kept. */
-const VERSIONS = 5;
 
 /** Makes, changes, removes and puts back lists. */
 @Injectable()
-export class ListsService {
+export class ListsService extends Things<'list', KeptList> {
+  protected readonly most = LISTS_LIMIT;
+  protected readonly bodyShape = ListBodyDto;
+  /** a list may have millions of characters */
+  protected override readonly versionsKept = 5;
+
   constructor(
-    private readonly database: Database,
-    private readonly queue: JobQueue,
+    parts: ThingParts,
     private readonly store: ListsStore,
-    private readonly news: NewsService,
-    private readonly activity: ActivityService,
-  ) {}
-
-  require(id: string): KeptList {
-    const list = this.store.find(id);
-    if (list === undefined)
-      throw new Problem(404, 'There is no such list', 'It was deleted. Nothing was changed.');
-    return list;
+  ) {
+    super('list', parts);
   }
 
-  create(body: ListBody): Promise<SavedList> {
-    return this.queue.alone(async () => {
-      if (this.store.all().length >= LISTS_LIMIT)
-        throw new Problem(409, 'There are too many lists', `A channel has at most ${String(LISTS_LIMIT)}.`);
-      return this.save(newId(), undefined, body, 'added');
-    });
+  all(): readonly KeptList[] {
+    return this.store.all();
+  }
+  find(id: string): KeptList | undefined {
+    return this.store.find(id);
+  }
+  bodyOf({ name, lines }: KeptList): ListBody {
+    return { name, lines };
+  }
+  /** A line that was drawn this round stays drawn, wherever it now stands. */
+  made(body: ListBody, head: Head, before: KeptList | undefined): KeptList {
+    const { name, lines, notes } = read(body);
+    const drawn = new Set(before?.lines.filter((_, place) => !before.isOpen(place)));
+    const round = before?.round ?? 1;
+    const rows = lines.map((text) => ({ text, round: drawn.has(text) ? round : 0 }));
+    const last = before === undefined || before.last < 0 ? -1 : lines.indexOf(before.line(before.last) ?? '');
+    return new KeptList({ ...head, name, notes }, rows, round, last);
+  }
+  /** @param given the name, and the lines as one text */
+  readBody(given: object): ListBody {
+    const { name, text } = given as { readonly name: string; readonly text: string };
+    return { name, lines: [text] };
   }
 
-  change(id: string, body: ListBody, version: number): Promise<SavedList> {
-    return this.queue.alone(() => this.save(id, this.requireVersion(id, version), body, 'changed'));
+  inForce(world: World, id: string, body: ListBody): World {
+    const head = { id, version: 1, changedAt: 0, deletedAt: null };
+    const list = this.made(body, head, this.find(id));
+    const { lists } = world;
+    return {
+      ...world,
+      lists: {
+        all: () => [...lists.all().filter((each) => each.id !== id), list],
+        find: (asked) => (asked === id ? list : lists.find(asked)),
+      },
+    };
   }
 
-  /** Goes back to what the list was before its last change; that too is a change. */
-  stepBack(id: string, version: number): Promise<SavedList> {
-    return this.queue.alone(async () => {
-      const before = this.requireVersion(id, version);
-      const kept = await this.database.read.findOneBy(ListVersionRow, { listId: id, version: version - 1 });
-      if (kept === null)
-        throw new Problem(409, 'There is nothing to go back to', 'The version before is not kept any more.');
-      return this.save(id, before, kept, 'put back');
-    });
-  }
-
-  async remove(id: string): Promise<void> {
-    const { name } = this.require(id);
-    await this.database.write((manager) => manager.update(ListRow, { id }, { deletedAt: Date.now() }));
-    this.store.remove(id);
-    this.tell(id, name, 'deleted');
-  }
-
-  async restore(id: string): Promise<KeptList> {
-    return this.queue.alone(async () => {
-      const list = await this.database.write(async (manager) => {
-        const row = await manager.findOneBy(ListRow, { id });
-        if (row === null) throw new Problem(404, 'There is no such list', 'Nothing was put back.');
-        this.check(id, row.name);
-        await manager.update(ListRow, { id }, { deletedAt: null });
-        return readList(manager, row);
-      });
-      this.store.put(list);
-      this.tell(id, list.name, 'put back');
+  /** Begins the round anew: every line may come again. */
+  beginAnew(id: string): Promise<KeptList> {
+    return this.parts.queue.alone(async () => {
+      const before = this.require(id);
+      const { lines, round, name } = before;
+      await this.parts.database.write((manager) =>
+        manager.query('UPDATE lists SET round = round + 1, last = -1 WHERE id = ?', [id]),
+      );
+      const rows = lines.map((text) => ({ text, round: 0 }));
+      const list = new KeptList({ ...before, notes: [] }, rows, round + 1, -1);
+      this.accept([list]);
+      this.parts.activity.record('changed', name, 'begun anew (a list)');
       return list;
     });
   }
 
-  /** Begins the round anew: every line may come again. */
-  async beginAnew(id: string): Promise<KeptList> {
-    const { name, version, changedAt, lines, round } = this.require(id);
-    await this.database.write((manager) =>
-      manager.query('UPDATE lists SET round = round + 1, last = -1 WHERE id = ?', [id]),
-    );
-    const fresh = lines.map((text) => ({ text, round: 0 }));
-    const list = new KeptList(id, name, version, changedAt, fresh, round + 1, -1);
-    this.store.put(list);
-    this.tell(id, name, 'begun anew');
-    return list;
-  }
-
-  /** Writes a list within the caller’s write, and answers with it as it then is; `put` it once that is on disk. */
-  async writeList(
-    manager: EntityManager,
+  /**
+   * Changes the lines of a list in its turn, seen as they are then.
+   *
+   * @param change what they become, and what was done, for the activity
+   */
+  changeLines(
     id: string,
-    before: KeptList | undefined,
-    body: ListBody,
-  ): Promise<SavedList> {
-    const { name, lines, notes } = this.read(id, body);
-    // A line that was drawn this round stays drawn, wherever it now stands.
-    const drawn = new Set(before?.lines.filter((_, place) => !before.isOpen(place)));
-    const round = before?.round ?? 1;
-    const rows = lines.map((text) => ({ text, round: drawn.has(text) ? round : 0 }));
-    const version = (before?.version ?? 0) + 1;
-    const changedAt = Date.now();
-    const last = before === undefined || before.last < 0 ? -1 : lines.indexOf(before.line(before.last) ?? '');
-    const list = new KeptList(id, name, version, changedAt, rows, round, last);
-    await manager.save(ListRow, { id, name, version, changedAt, deletedAt: null, round: list.round, last });
-    await manager.delete(ListLineRow, { listId: id });
-    await insertMany(
-      manager,
-      ListLineRow,
-      rows.map((row, place) => ({ listId: id, place, ...row })),
-    );
-    await manager.insert(ListVersionRow, { listId: id, version, changedAt, name, text: lines.join('\n') });
-    await manager.query('DELETE FROM list_versions WHERE list_id = ? AND version <= ?', [
-      id,
-      version - VERSIONS,
-    ]);
-    return { list, notes };
+    change: (list: KeptList) => { readonly lines: readonly string[]; readonly verb: string },
+    actor: Actor,
+  ): Promise<KeptList> {
+    return this.parts.queue.alone(() => {
+      const before = this.require(id);
+      const { lines, verb } = change(before);
+      return this.saveOne(this.next(before, { name: before.name, lines }), verb, actor);
+    });
   }
 
-  private async save(
-    id: string,
-    before: KeptList | undefined,
-    body: ListBody,
-    verb: string,
-  ): Promise<SavedList> {
-    this.read(id, body);
-    const saved = await this.database.write((manager) => this.writeList(manager, id, before, body));
-    this.store.put(saved.list);
-    this.tell(id, saved.list.name, verb);
-    return saved;
+  protected tidied(body: ListBody): ListBody {
+    return body;
   }
+  protected faultsOf({ id, name }: KeptList, together: readonly KeptList[]): Faults {
+    const others = [...this.store.all(), ...together].filter((each) => each.id !== id);
+    const taken = others.some((each) => each.name.toLowerCase() === name.toLowerCase());
+    const fault = listNameFault(name) ?? (taken ? `There is a list called ${name} already` : undefined);
+    return fault === undefined ? {} : { name: fault };
+  }
+  protected completed({ name = '', lines = [] }: Partial<ListBody>): ListBody {
+    return { name, lines };
+  }
+  protected async deleted(ids: readonly string[]): Promise<KeptList[]> {
+    const { read } = this.parts.database;
+    const rows = await read.findBy(ListRow, { id: In([...ids]) });
+    return Promise.all(rows.map((row) => readList(read, row)));
+  }
+  override withDeletedAt(list: KeptList, deletedAt: number | null): KeptList {
+    return list.with({ deletedAt });
+  }
+  protected async writeRows(manager: EntityManager, lists: readonly KeptList[]): Promise<void> {
+    for (const list of lists) {
+      const { id, name, version, changedAt, deletedAt, round, last } = list;
+      await manager.save(ListRow, { id, name, version, changedAt, deletedAt, round, last });
+      // Its lines stay while it is deleted, so that it can be put back.
+      if (deletedAt !== null) continue;
+      const rows = list.lines.map((text, place) => ({
+        listId: id,
+        place,
+        text,
+        round: list.isOpen(place) ? 0 : round,
+      }));
+      // Lines that only came behind the others are written alone, however long the list is.
+      const before = this.find(id);
+      const same = before?.lines.every(
+        (text, place) => text === list.line(place) && before.isOpen(place) === list.isOpen(place),
+      );
+      const known = same === true ? (before?.size ?? 0) : 0;
+      if (known === 0) await manager.delete(ListLineRow, { listId: id });
+      await insertMany(manager, ListLineRow, rows.slice(known));
+    }
+  }
+  protected put(lists: readonly KeptList[]): void {
+    for (const list of lists) this.store.put(list);
+  }
+  protected current({ id, name, version }: KeptList): object {
+    return { id, name, version };
+  }
+}
 
-  private read(
-    id: string,
-    { name, text }: ListBody,
-  ): { name: string; lines: readonly string[]; notes: readonly string[] } {
-    const plain = this.check(id, name);
-    const read = readLines(text);
-    if ('fault' in read)
-      throw new Problem(422, 'The list is not saved', `${read.fault}. Nothing was changed.`, {
-        fields: { text: read.fault },
-      });
-    return { name: plain, ...read };
-  }
-
-  private check(id: string, name: string): string {
-    const plain = name.trim();
-    const taken = this.store
-      .all()
-      .some((list) => list.id !== id && list.name.toLowerCase() === plain.toLowerCase());
-    const fault = listNameFault(plain) ?? (taken ? `There is a list called ${plain} already` : undefined);
-    if (fault !== undefined)
-      throw new Problem(422, 'The list is not saved', `${fault}. Nothing was changed.`, {
-        fields: { name: fault },
-      });
-    return plain;
-  }
-
-  private requireVersion(id: string, version: number): KeptList {
-    const list = this.require(id);
-    if (list.version === version) return list;
-    throw new Problem(
-      409,
-      'Somebody saved this list meanwhile',
-      'Nothing was overwritten. Your draft is kept; look at what was saved and choose.',
-      { current: { id, name: list.name, version: list.version } },
-    );
-  }
-
-  private tell(id: string, name: string, verb: string): void {
-    this.news.publish('list', { id });
-    this.activity.tell('changed', name, `${verb} (a list)`);
-  }
+/** @throws Problem 422 for lines that cannot be taken */
+function read({ name, lines }: ListBody): ListBody & { readonly notes: readonly string[] } {
+  const found = readLines(lines.join('\n'));
+  if ('fault' in found)
+    throw new Problem(422, 'The list is not saved', `${found.fault}. Nothing was changed.`, {
+      fields: { text: found.fault },
+    });
+  return { name: name.trim(), ...found };
 }

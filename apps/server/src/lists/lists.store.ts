@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { DrawnChange } from '@gully/core/lists';
 import { IsNull } from 'typeorm';
 import { Database, ListRow, type EntityManager } from '../database/index.js';
-import { Keepers } from '../keepers/index.js';
+import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { KeptList } from './kept-list.js';
 
@@ -18,7 +18,10 @@ export class ListsStore implements OnModuleInit {
     private readonly database: Database,
     news: NewsService,
     keepers: Keepers,
+    world: ChannelWorld,
   ) {
+    const view = { all: () => this.sorted, find: (id: string) => this.lists.get(id) };
+    world.add('lists', { look: () => view });
     keepers.add({
       kinds: ['drawn'],
       ofViewers: false,
@@ -27,7 +30,7 @@ export class ListsStore implements OnModuleInit {
       },
       write: (manager, changes) => this.write(manager, changes),
       written: (changes) => {
-        for (const id of new Set(changes.map(({ list }) => list))) news.publish('list', { id });
+        news.publish('thing', { of: 'list', ids: [...new Set(changes.map(({ list }) => list))] });
       },
       reload: () => this.reload(),
     });
@@ -54,13 +57,10 @@ export class ListsStore implements OnModuleInit {
     return this.lists.get(id);
   }
 
+  /** Takes over a list that was just written. */
   put(list: KeptList): void {
-    this.lists.set(list.id, list);
-    this.sort();
-  }
-
-  remove(id: string): void {
-    this.lists.delete(id);
+    if (list.deletedAt === null) this.lists.set(list.id, list);
+    else this.lists.delete(list.id);
     this.sort();
   }
 
@@ -98,5 +98,5 @@ export async function readList(manager: EntityManager, row: ListRow): Promise<Ke
     'SELECT text, round FROM list_lines WHERE list_id = ? ORDER BY place',
     [row.id],
   );
-  return new KeptList(row.id, row.name, row.version, row.changedAt, lines, row.round, row.last);
+  return new KeptList(row, lines, row.round, row.last);
 }

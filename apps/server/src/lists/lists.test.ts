@@ -65,10 +65,7 @@ test('a line stays drawn for its round when others come, go and move, however it
         const rounds = new Map<number, number>();
         const make = (round: number, last: number): KeptList =>
           new KeptList(
-            'l',
-            'L',
-            1,
-            0,
+            { id: 'l', name: 'L', version: 1, changedAt: 0, deletedAt: null },
             Array.from({ length: size }, (_, n) => ({ text: `t${String(n)}`, round: rounds.get(n) ?? 0 })),
             round,
             last,

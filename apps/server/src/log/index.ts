@@ -6,10 +6,18 @@ import { default as pretty } from 'pino-pretty';
 export function makeLog(level: string, forPeople: boolean): Logger {
   const options = {
     level,
+    serializers: { error: errorInLog },
     redact: ['*.password', '*.account_password', 'GULLY_IRC_PASSWORD', 'GULLY_IRC_ACCOUNT_PASSWORD'],
   };
   if (!forPeople) return pino(options);
   return pino(options, pretty({ ignore: 'pid,hostname', translateTime: 'HH:MM:ss', sync: true }));
+}
+
+/** What of an error is worth keeping; never what a query was asked with, which may be anybody's secret. */
+function errorInLog(error: unknown): unknown {
+  if (!(error instanceof Error)) return error;
+  const { name, message, stack } = error;
+  return { name, message, stack, ...('code' in error && { code: error.code }) };
 }
 
 /** Nest's own messages, in the same log and of lower weight: they are for whoever builds Gully. */

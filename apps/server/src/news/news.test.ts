@@ -63,7 +63,7 @@ describe('news of what happens', () => {
     expect((await page({ run: 'another', last: 1 })).welcome.missed).toBeNull();
     const news = new NewsService();
     const { run } = news.welcome(undefined);
-    for (let n = 0; n < 3_000; n++) news.publish('command', { id: String(n) });
+    for (let n = 0; n < 3_000; n++) news.publish('thing', { of: 'command', ids: [String(n)] });
     expect(news.welcome({ run, last: 100 }).missed).toBeNull();
     expect(news.welcome({ run, last: 2_999 }).missed).toHaveLength(1);
     expect(news.welcome({ run, last: 3_000 }).missed).toEqual([]);

@@ -29,7 +29,7 @@ export class NewsService {
   }
 
   /** Calls `listener` for all news from now on; the answer ends it. */
-  listen(listener: Listener): () => void {
+  subscribe(listener: Listener): () => void {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   }

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { wordFault } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
+import { Performers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 
 export interface OutputFile {
@@ -19,8 +20,11 @@ export class Outputs {
 
   constructor(
     private readonly environment: Environment,
+    performers: Performers,
     @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    performers.add('output', ({ file, text }) => this.write(file, text));
+  }
 
   get folder(): string {
     return join(this.environment.GULLY_DATA_DIR, 'outputs');

@@ -6,7 +6,7 @@ import { afterEach, describe, expect, test } from '@jest/globals';
 import { routineOf, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { CounterRow, Database } from '../database/index.js';
-import { RoutinesStore } from '../routines/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { FaultyDisk, Gully, newFolder, newStandin, until } from '../test-support/index.js';
 
 let standin: Standin | undefined;
@@ -36,7 +36,7 @@ const stored = async (gully: Gully): Promise<Record<string, number>> =>
     (await gully.app.get(Database).read.find(CounterRow)).map(({ name, value }) => [name, value]),
   );
 const inMemory = (gully: Gully, name: string): number | undefined =>
-  gully.app.get(RoutinesStore).counter(name)?.value;
+  gully.app.get(ChannelWorld).now().counters.of(name)?.value;
 const counts = (name: string): Step[] => [
   { kind: 'counter', id: 'c', counter: name, change: 'add', amount: 1, lowestRole: 'viewer' },
   { kind: 'say', id: 's', texts: [`${name} {{ counter.${name} }}`], order: 'random' },

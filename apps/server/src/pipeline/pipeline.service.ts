@@ -1,21 +1,22 @@
 import { setImmediate } from 'node:timers/promises';
 import { MOMENT_STEPS } from '@gully/core/text';
-import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
-import { ActivityService } from '../activity/index.js';
-import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
-import { Environment } from '../configuration/index.js';
+import {
+  Inject,
+  Injectable,
+  type BeforeApplicationShutdown,
+  type OnModuleDestroy,
+  type OnModuleInit,
+} from '@nestjs/common';
 import { Database, isDiskFault } from '../database/index.js';
-import { Keepers } from '../keepers/index.js';
+import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { JobQueue } from '../queue/index.js';
-import { RunLog } from '../runs/index.js';
 import { ViewersService } from '../viewers/index.js';
-import { Happenings } from './happenings.js';
-import { MessageTurn, type MessageParts } from './message-turn.js';
-import { Performer } from './performer.js';
-import { Timing } from './timing.js';
-import type { Decided, Turn } from './turn.js';
-import { ChannelWorld } from './world.js';
+import type { Decided, Job, Turn } from './job.js';
+
+/** Milliseconds until what must not be lost is tried again after a write failed; doubled each time up to the most. */
+const AGAIN_MS = 1_000;
+const AGAIN_MOST_MS = 30_000;
 
 /**
  * The way of all jobs through the server: what must be known is loaded → decided, each
@@ -24,47 +25,65 @@ import { ChannelWorld } from './world.js';
  * cannot be stored fails alone.
  */
 @Injectable()
-export class PipelineService implements OnModuleInit, BeforeApplicationShutdown {
-  private readonly parts: MessageParts;
+export class PipelineService implements OnModuleInit, BeforeApplicationShutdown, OnModuleDestroy {
+  private readonly again = new Set<NodeJS.Timeout>();
 
   constructor(
-    private readonly environment: Environment,
     private readonly database: Database,
     private readonly queue: JobQueue,
     private readonly keepers: Keepers,
-    private readonly connection: ConnectionService,
-    chatLog: ChatLog,
     private readonly viewers: ViewersService,
     private readonly world: ChannelWorld,
-    private readonly activity: ActivityService,
-    performer: Performer,
-    runLog: RunLog,
-    private readonly happenings: Happenings,
-    timing: Timing,
     @Inject(LOG) private readonly log: Log,
-  ) {
-    this.parts = { connection, chatLog, viewers, world, activity, performer, runLog, timing };
-  }
+  ) {}
 
   onModuleInit(): void {
     this.queue.workBy((jobs) => this.take(jobs as unknown as readonly Turn[]));
-    this.viewers.follow(() => this.keepers.reloadOfViewers());
-    this.connection.listen({
-      heard: (line) => {
-        this.receive(line);
-      },
-      opened: () => {
-        this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'joined the chat room');
-      },
-      closed: () => {
-        this.activity.tell('connection', this.environment.GULLY_IRC_CHANNEL, 'lost the chat room');
-      },
-    });
-    this.happenings.begin();
+    this.viewers.subscribe(() => this.keepers.reloadOfViewers());
   }
 
-  receive(heard: Heard): void {
-    this.queue.add(new MessageTurn(heard, this.parts));
+  onModuleDestroy(): void {
+    for (const timer of this.again) clearTimeout(timer);
+  }
+
+  /** Takes a job in its turn. @returns what came of it, once it is on disk; rejects when it could not be written */
+  do<Result>(job: Job<Result>): Promise<Result> {
+    return new Promise((resolve, reject) => {
+      const { kind, actor, seen = [], about = [], texts = [] } = job;
+      const turn: Turn = {
+        kind,
+        actor,
+        seen,
+        about,
+        texts,
+        load: async () => job.load?.(),
+        decide: (idOf) => {
+          const decided = job.decide(idOf);
+          return {
+            ...decided,
+            done: () => {
+              resolve(decided.done());
+            },
+          };
+        },
+        failed: reject,
+      };
+      this.queue.add(turn);
+    });
+  }
+
+  /** Takes a job nobody would ask for again: it is tried until it could be written. */
+  surely(job: Job, failures = 0): void {
+    this.do(job).catch(() => {
+      const timer = setTimeout(
+        () => {
+          this.again.delete(timer);
+          this.surely(job, failures + 1);
+        },
+        Math.min(AGAIN_MS * 2 ** failures, AGAIN_MOST_MS),
+      ).unref();
+      this.again.add(timer);
+    });
   }
 
   async beforeApplicationShutdown(): Promise<void> {
@@ -107,14 +126,14 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown 
     turns: readonly Turn[],
     writable: boolean,
   ): Promise<{ readonly taken: number; readonly failure?: Error }> {
-    const decided: Decided[] = [];
+    const decided: Decided<void>[] = [];
     try {
       const { viewers, fresh } = await this.viewers.identify(turns.flatMap(({ seen }) => seen));
-      await this.world.prepare(
-        turns.flatMap(({ texts }) => texts),
-        [...[...viewers.values()].map(({ id }) => id), ...turns.flatMap(({ about = [] }) => about)],
-      );
-      for (const turn of turns) await turn.load?.();
+      await this.world.prepare({
+        texts: turns.flatMap(({ texts }) => texts),
+        viewers: [...[...viewers.values()].map(({ id }) => id), ...turns.flatMap(({ about }) => about)],
+      });
+      for (const turn of turns) await turn.load();
       const idOf = (key: string): string => viewers.get(key)?.id ?? '';
       this.world.work.steps = 0;
       for (const turn of turns) {

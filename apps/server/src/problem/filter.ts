@@ -30,6 +30,9 @@ export class ProblemFilter implements ExceptionFilter {
         'This could not be looked up',
         `It was given up, for ${error.message}. Nothing was changed. Ask for less, or try again.`,
       );
+    // The program's own depth ran out over something that is nested thousands of times.
+    if (error instanceof RangeError)
+      return new Problem(422, 'This cannot be taken', 'It is nested too deeply. Nothing was changed.');
     this.log.error({ error }, 'a request failed');
     return new Problem(
       500,

@@ -2,8 +2,8 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
-import { ChannelWorld } from '../pipeline/index.js';
-import { Gully, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
+import { ChannelWorld } from '../live/index.js';
+import { Gully, drafted, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -65,15 +65,15 @@ async function everything(): Promise<string> {
     ((await gully.http.get('/api/viewers?search=oxbowkid')).body as { viewers: { id: string }[] }).viewers[0]
       ?.id ?? '';
   const held = (commands as { id: string }[]).map(({ id }) => [
-    world.use(id, viewer),
-    world.drawState(id, 's'),
-    world.toldRefusal(viewer),
+    world.commands.use(id, viewer),
+    world.draws.of(id, 's'),
+    world.commands.toldRefusal(id, viewer),
   ]);
   return JSON.stringify([
     rows,
     commands,
     held,
-    world.counterNames().map((name) => [name, world.counter(name)]),
+    world.counters.names().map((name) => [name, world.counters.of(name)]),
   ]);
 }
 
@@ -102,7 +102,7 @@ describe('an hour of rehearsing', () => {
           },
           ahead: minute * 60 + n,
           ...(minute % 4 === 0 ? { forced: 'win', live: true, category: 'Underledge' } : {}),
-          ...(drafts[minute % 3] === undefined ? {} : { draft: drafts[minute % 3] }),
+          drafts: [drafts[minute % 3]].flatMap((draft) => (draft === undefined ? [] : drafted(draft))),
         });
     expect(await everything()).toBe(before);
   });
@@ -136,7 +136,7 @@ describe('an hour of rehearsing', () => {
       ['lose', 'last'],
       ['rare', 'last'],
     ] as const)
-      expect((await say('forced-chance', '!draw', { draft, forced })).said).toEqual([text]);
+      expect((await say('forced-chance', '!draw', { drafts: drafted(draft), forced })).said).toEqual([text]);
     expect((await say('as-if-it-were', '!live')).why.brief).toBe('only when live');
     expect((await say('as-if-it-were', '!live', { live: true })).why.brief).toBe('only in Underledge');
     expect((await say('as-if-it-were', '!live', { live: true, category: 'underledge' })).why.outcome).toBe(
@@ -151,12 +151,12 @@ describe('an hour of rehearsing', () => {
         ],
       }),
     };
-    expect((await say('with-a-persona', '!lantern half', { draft: costly, persona: rich })).said).toEqual([
-      '18 h 207',
-    ]);
+    expect(
+      (await say('with-a-persona', '!lantern half', { drafts: drafted(costly), persona: rich })).said,
+    ).toEqual(['18 h 207']);
     const dear = { ...costly, gates: { ...costly.gates, cost: { ...costly.gates.cost, base: 500 } } };
-    expect((await say('with-a-persona', '!lantern all', { draft: dear, persona: rich })).why.brief).toBe(
-      'costs 500, has 415',
-    );
+    expect(
+      (await say('with-a-persona', '!lantern all', { drafts: drafted(dear), persona: rich })).why.brief,
+    ).toBe('costs 500, has 415');
   });
 });

@@ -4,17 +4,20 @@ import { channelLayers, type Change, type World } from '@gully/core/pipeline';
 export class Overlay {
   private readonly layers = channelLayers();
   private readonly wrote = new Map<string, number>();
-  /** when each timer fired here, UTC milliseconds */
-  readonly timersFired = new Map<string, number>();
+  /** what areas keep of it beside changes, by area */
+  readonly kept = new Map<string, unknown>();
 
   /** The channel as this rehearsal has it. */
   over(real: World): World {
     return {
       // Whom the channel told just now is told here all the same.
-      ...this.layers.over({ ...real, toldRefusal: () => undefined }),
-      lastWrote: (viewer) => this.wrote.get(viewer) ?? real.lastWrote(viewer),
+      ...this.layers.over({ ...real, commands: { ...real.commands, toldRefusal: () => undefined } }),
+      viewers: {
+        ...real.viewers,
+        lastWrote: (viewer) => this.wrote.get(viewer) ?? real.viewers.lastWrote(viewer),
+      },
       // A rehearsal takes each run to its end at once, so none is ever under way.
-      runsOf: () => ({ running: 0, inTurn: 0 }),
+      runs: { of: () => ({ running: 0, inTurn: 0 }) },
     };
   }
 

@@ -11,10 +11,11 @@ import { EVENT_KINDS, LEAST_LIMIT } from '@gully/core/routines';
 import { FORCED, type Forced } from '@gully/core/random';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  IsArray,
   IsBoolean,
   IsIn,
   IsInt,
-  IsNumber,
   IsOptional,
   IsString,
   Length,
@@ -24,29 +25,16 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { WhyDto } from '../chat/index.js';
-import { CommandBodyDto } from '../commands/index.js';
 import { Persona } from '../settings/index.js';
-import { NamedRoutineBodyDto } from '../routines/index.js';
-import { TimerBodyDto } from '../timers/index.js';
+import { AllThings } from '../things/index.js';
+import { DraftDto, readDrafts } from './drafts.js';
 import type { Said } from './playing.js';
-import { RehearsalService, type Rehearsed } from './rehearsal.service.js';
+import { RehearsalService, type Circumstances, type Rehearsed } from './rehearsal.service.js';
 
 /** A week, in seconds. */
 const AHEAD_LIMIT = 604_800;
 
-class DraftDto extends CommandBodyDto {
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
-}
-
-class RoutineDraftDto extends NamedRoutineBodyDto {
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
-}
-
-class TimerDraftDto extends TimerBodyDto {
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(1, 40) id?: string;
-}
-
-class CircumstancesDto {
+export class CircumstancesDto {
   @ApiProperty({ description: 'names this rehearsal; made by the page' })
   @IsString()
   @Length(10, 60)
@@ -76,34 +64,13 @@ class CircumstancesDto {
   @IsString()
   @MaxLength(200)
   category?: string;
-  @ApiPropertyOptional({ description: 'the command open in the editor, unsaved' })
+  @ApiPropertyOptional({ type: [DraftDto], description: 'what is open in editors, unsaved' })
   @IsOptional()
-  @ValidateNested()
+  @IsArray()
+  @ArrayMaxSize(10)
+  @ValidateNested({ each: true })
   @Type(() => DraftDto)
-  draft?: DraftDto;
-  @ApiPropertyOptional({ description: 'the routine open in the editor, unsaved' })
-  @IsOptional()
-  @ValidateNested()
-  @Type(() => RoutineDraftDto)
-  routineDraft?: RoutineDraftDto;
-  @ApiPropertyOptional({ description: 'the timer open in the editor, unsaved' })
-  @IsOptional()
-  @ValidateNested()
-  @Type(() => TimerDraftDto)
-  timerDraft?: TimerDraftDto;
-}
-
-class RehearsedTimerDto extends CircumstancesDto {
-  @ApiPropertyOptional({
-    minimum: 0,
-    maximum: 10_000,
-    description: 'lines of viewers a minute; as measured where it is not given',
-  })
-  @IsOptional()
-  @IsNumber()
-  @Min(0)
-  @Max(10_000)
-  rate?: number;
+  drafts: DraftDto[] = [];
 }
 
 class RehearsedLineDto extends CircumstancesDto {
@@ -129,26 +96,26 @@ class SaidDto implements Said {
   @ApiProperty({ enum: ['chat', 'reply', 'tell'] }) how!: Said['how'];
 }
 
-class RehearsedDto {
+export class RehearsedDto {
   @ApiProperty({ type: [SaidDto] }) said!: SaidDto[];
   @ApiProperty({ type: [String] }) effects!: string[];
   @ApiProperty() why!: WhyDto;
 }
 
-class RehearsedFiringDto extends RehearsedDto {
-  @ApiProperty({ description: 'seconds the clock is ahead now' }) ahead!: number;
-}
-
 @ApiTags('rehearsal')
 @Controller('api/rehearsal')
 export class RehearsalController {
-  constructor(private readonly rehearsal: RehearsalService) {}
+  constructor(
+    private readonly rehearsal: RehearsalService,
+    private readonly things: AllThings,
+  ) {}
 
   @Post('lines')
   @HttpCode(200)
   @ApiOkResponse({ type: RehearsedDto })
   async say(@Body() { session, persona, text, ...given }: RehearsedLineDto): Promise<RehearsedDto> {
-    return timed(() => this.rehearsal.say(session, persona, text, { ...given, ahead: given.ahead ?? 0 }));
+    const circumstances = await circumstancesOf(given, this.things);
+    return timed(() => this.rehearsal.say(session, persona, text, circumstances));
   }
 
   /** As if something happened on the channel, or a hand started the routine that is open. */
@@ -165,23 +132,8 @@ export class RehearsalController {
       amount: kind === 'tip' ? amountInWords(count, 'EUR') : '',
       recipient: '',
     };
-    return timed(() => this.rehearsal.happen(session, persona, event, { ...given, ahead: given.ahead ?? 0 }));
-  }
-
-  /** The clock moved on to the next timer. */
-  @Post('timers')
-  @HttpCode(200)
-  @ApiOkResponse({ type: RehearsedFiringDto })
-  async nextTimer(
-    @Body() { session, persona, rate, ...given }: RehearsedTimerDto,
-  ): Promise<RehearsedFiringDto> {
-    let ahead = given.ahead ?? 0;
-    const rehearsed = await timed(async () => {
-      const next = await this.rehearsal.nextTimer(session, persona, { ...given, ahead }, rate);
-      ({ ahead } = next);
-      return next;
-    });
-    return { ...rehearsed, ahead };
+    const circumstances = await circumstancesOf(given, this.things);
+    return timed(() => this.rehearsal.happen(session, persona, event, circumstances));
   }
 
   @Delete(':session')
@@ -192,7 +144,16 @@ export class RehearsalController {
   }
 }
 
-async function timed(work: () => Promise<Rehearsed>): Promise<RehearsedDto> {
+/** What is different from the channel, with drafts read by their kinds. @throws Problem 422 for one that is no draft */
+export async function circumstancesOf(
+  { drafts, ahead = 0, ...given }: Omit<CircumstancesDto, 'session' | 'persona'>,
+  things: AllThings,
+): Promise<Circumstances> {
+  return { ...given, ahead, drafts: await readDrafts(drafts, things) };
+}
+
+/** @returns what a rehearsal comes to, with how long it took */
+export async function timed(work: () => Promise<Rehearsed>): Promise<RehearsedDto> {
   const started = performance.now();
   const { said, effects, why } = await work();
   const tookMs = Math.round((performance.now() - started) * 100) / 100;

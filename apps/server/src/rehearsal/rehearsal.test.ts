@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Gully, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
+import { Gully, drafted, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
 
 let standin: Standin;
 let gully: Gully;
@@ -47,14 +47,14 @@ describe('rehearsals', () => {
       aliases: ['!brand'],
       text: 'for {{ viewer.nme }}{{ viewer.name }}',
     });
-    const { said, why } = await say('a-new-command', '!BRAND', { draft });
+    const { said, why } = await say('a-new-command', '!BRAND', { drafts: drafted(draft) });
     expect(said).toEqual(['for oxbowkid']);
     expect(why.checks.map(({ rule }) => rule)).toEqual([
       '!BRAND is a command, your draft',
       'Anyone may use it',
       'No value is called viewer.nme; it was left empty',
     ]);
-    expect((await say('a-new-command', '!lantern', { draft })).why.outcome).toBe('ran');
+    expect((await say('a-new-command', '!lantern', { drafts: drafted(draft) })).why.outcome).toBe('ran');
   });
 
   test('move their clock on to watch a cooldown end, and the real one stays', async () => {
@@ -81,7 +81,7 @@ describe('rehearsals', () => {
     [{ session: 'short' }, 'session'],
     [{ persona: { name: 'two words', roles: [] } }, 'persona.name'],
     [{ persona: { name: 'x', roles: ['wizard'] } }, 'persona.roles'],
-    [{ draft: { name: 'torch' } }, 'draft.trigger'],
+    [{ drafts: [{ kind: 'command', body: { name: 'torch' } }] }, 'drafts.0.body.trigger'],
   ])('wrong input is told by field: %j', async (more, field) => {
     const { fields } = (await say('wrong-input', '!lantern', more, 422)) as unknown as {
       fields: Record<string, string>;

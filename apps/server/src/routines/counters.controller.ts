@@ -4,9 +4,8 @@ import { COUNTER_LIMIT, wordFault } from '@gully/core/routines';
 import { IsInt, Max, Min } from 'class-validator';
 import { CounterRow, Database } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
-import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
-import { RoutinesStore } from './routines.store.js';
+import { CountersStore } from './counters.store.js';
 
 class CounterDto {
   @ApiProperty() name!: string;
@@ -28,8 +27,7 @@ export class CountersController {
   constructor(
     private readonly database: Database,
     private readonly queue: JobQueue,
-    private readonly store: RoutinesStore,
-    private readonly news: NewsService,
+    private readonly store: CountersStore,
   ) {}
 
   @Get()
@@ -47,23 +45,14 @@ export class CountersController {
     const fault = wordFault(name, 'counter');
     if (fault !== undefined)
       throw new Problem(422, 'The counter is not set', `${fault}.`, { fields: { name: fault } });
-    const change = { kind: 'counter', counter: name, value, at: Date.now() } as const;
     // Alone, so that what chat counts meanwhile comes before or after it, in memory as on disk.
-    await this.queue.alone(async () => {
-      await this.database.write((manager) => this.store.write(manager, [change]));
-      this.store.apply(change);
-    });
-    this.news.publish('counter', { name, value });
+    await this.queue.alone(() => this.store.set(name, value));
   }
 
   @Delete(':name')
   @HttpCode(204)
   @ApiNoContentResponse()
   async remove(@Param('name') name: string): Promise<void> {
-    await this.queue.alone(async () => {
-      await this.database.write((manager) => manager.delete(CounterRow, { name }));
-      this.store.forgetCounter(name);
-    });
-    this.news.publish('counter', { name, value: null });
+    await this.queue.alone(() => this.store.remove(name));
   }
 }

@@ -3,7 +3,6 @@ import {
   BLANK_ROUTINE,
   countersOf,
   prepareRoutine,
-  routineBody,
   wordsOf,
   type EventKind,
   type NamedRoutine,
@@ -12,7 +11,10 @@ import {
 } from '@gully/core/routines';
 import { In, IsNull } from 'typeorm';
 import { Database, NamedRoutineRow, RoutineRow, type EntityManager } from '../database/index.js';
-import { completeRoutine, readRoutine } from './stored.js';
+import { ChannelWorld } from '../live/index.js';
+import { CountersStore } from './counters.store.js';
+import { MemoryStore } from './memory.store.js';
+import { readRoutine, routineRow } from './stored.js';
 
 export interface StoredRoutine extends NamedRoutine {
   readonly version: number;
@@ -28,12 +30,23 @@ export class NamedRoutinesStore implements OnModuleInit {
   private readonly stored = new Map<string, StoredRoutine>();
   private readonly prepared = new Map<string, PreparedNamed>();
   private byEvent = new Map<EventKind, PreparedNamed[]>();
-  private names: { readonly counters: readonly string[]; readonly words: readonly string[] } = {
-    counters: [],
-    words: [],
-  };
+  private counterNames: readonly string[] = [];
+  private wordNames: readonly string[] = [];
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    counters: CountersStore,
+    memory: MemoryStore,
+    world: ChannelWorld,
+  ) {
+    counters.alsoNamed(() => this.counterNames);
+    memory.alsoNamed(() => this.wordNames);
+    const view = {
+      find: (id: string) => this.preparedOf(id),
+      forEvent: (kind: EventKind) => this.byEvent.get(kind) ?? [],
+    };
+    world.add('routines', { look: () => view });
+  }
 
   async onModuleInit(): Promise<void> {
     await this.reload();
@@ -61,17 +74,6 @@ export class NamedRoutinesStore implements OnModuleInit {
     return this.prepared.get(id);
   }
 
-  forEvent(kind: EventKind): readonly PreparedNamed[] {
-    return this.byEvent.get(kind) ?? [];
-  }
-
-  get counterNames(): readonly string[] {
-    return this.names.counters;
-  }
-  get wordNames(): readonly string[] {
-    return this.names.words;
-  }
-
   /** Takes over routines that were just written. */
   put(routines: readonly StoredRoutine[]): void {
     for (const routine of routines)
@@ -93,10 +95,8 @@ export class NamedRoutinesStore implements OnModuleInit {
         if (prepared !== undefined) this.byEvent.set(kind, [...(this.byEvent.get(kind) ?? []), prepared]);
     }
     const routines = [...this.stored.values()].map(({ routine }) => routine);
-    this.names = {
-      counters: [...new Set(routines.flatMap(countersOf))],
-      words: [...new Set(routines.flatMap(wordsOf))],
-    };
+    this.counterNames = [...new Set(routines.flatMap(countersOf))];
+    this.wordNames = [...new Set(routines.flatMap(wordsOf))];
   }
 }
 
@@ -130,11 +130,20 @@ export async function readNamed(
   });
 }
 
-/** A version as it is kept, and read again. */
-export function namedVersionText(body: NamedRoutineBody): string {
-  return JSON.stringify(routineBody(body));
-}
-export function fromNamedVersion(text: string): NamedRoutineBody {
-  const given = JSON.parse(text) as NamedRoutineBody;
-  return { ...BLANK_ROUTINE, ...given, routine: completeRoutine(given.routine) };
+/** Writes a routine, within the caller’s write. */
+export async function writeNamed(manager: EntityManager, stored: StoredRoutine): Promise<void> {
+  const { id, name, group, enabled, triggers, when, routine, version, changedAt, deletedAt } = stored;
+  await manager.save(RoutineRow, routineRow(id, routine, changedAt));
+  await manager.save(NamedRoutineRow, {
+    id,
+    name,
+    group,
+    enabled,
+    triggers: JSON.stringify(triggers),
+    when: JSON.stringify(when),
+    routineId: id,
+    version,
+    changedAt,
+    deletedAt,
+  });
 }

@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
-import { RoutinesStore } from './routines.store.js';
+import { MemoryStore } from './memory.store.js';
 
 class RememberedNamesDto {
   @ApiProperty({ type: [String] }) names!: string[];
@@ -10,11 +10,11 @@ class RememberedNamesDto {
 @ApiTags('routines')
 @Controller('api/remembered')
 export class RememberedController {
-  constructor(private readonly store: RoutinesStore) {}
+  constructor(private readonly store: MemoryStore) {}
 
   @Get()
   @ApiOkResponse({ type: RememberedNamesDto })
   names(): RememberedNamesDto {
-    return { names: [...this.store.rememberedNames()].sort() };
+    return { names: [...this.store.usedNames()] };
   }
 }

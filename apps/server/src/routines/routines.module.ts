@@ -1,20 +1,22 @@
 import { Module } from '@nestjs/common';
-import { ActivityModule } from '../activity/index.js';
-import { ListsModule } from '../lists/index.js';
+import { PipelineModule } from '../pipeline/index.js';
+import { StreamModule } from '../stream/index.js';
+import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
-import { WebhooksModule } from '../webhooks/index.js';
 import { CountersController } from './counters.controller.js';
+import { CountersStore } from './counters.store.js';
+import { DrawsStore } from './draws.store.js';
+import { MemoryStore } from './memory.store.js';
 import { NamedRoutinesController } from './named.controller.js';
 import { NamedRoutinesService } from './named.service.js';
 import { NamedRoutinesStore } from './named.store.js';
 import { RememberedController } from './remembered.controller.js';
-import { RoutinesStore } from './routines.store.js';
-import { RoutineSurroundings } from './surroundings.js';
+import { Calls } from './calls.js';
 
 @Module({
-  imports: [ActivityModule, ListsModule, ViewersModule, WebhooksModule],
+  imports: [PipelineModule, StreamModule, ThingsModule, ViewersModule],
   controllers: [CountersController, NamedRoutinesController, RememberedController],
-  providers: [RoutinesStore, NamedRoutinesStore, NamedRoutinesService, RoutineSurroundings],
-  exports: [RoutinesStore, NamedRoutinesStore, NamedRoutinesService, RoutineSurroundings],
+  providers: [CountersStore, DrawsStore, MemoryStore, NamedRoutinesStore, NamedRoutinesService, Calls],
+  exports: [CountersStore, MemoryStore, NamedRoutinesStore, NamedRoutinesService, Calls],
 })
 export class RoutinesModule {}

@@ -91,9 +91,6 @@ export class NamedRoutineBodyDto implements NamedRoutineBody {
 export class NamedRoutineChangeDto extends NamedRoutineBodyDto {
   @ApiProperty() @IsInt() @Min(1) version!: number;
 }
-export class RoutineVersionDto {
-  @ApiProperty() @IsInt() @Min(1) version!: number;
-}
 export class NamedRoutineDto extends NamedRoutineBodyDto {
   @ApiProperty() id!: string;
   @ApiProperty() version!: number;

@@ -2,6 +2,7 @@ import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Check } from '@gully/core/chat';
 import type { RunEnding, RunView } from '@gully/core/news';
 import type { Occasion, RunEnd } from '@gully/core/routines';
+import { ChatLog } from '../chat/index.js';
 import {
   Batch,
   Database,
@@ -45,6 +46,7 @@ export class RunLog implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly news: NewsService,
+    private readonly chatLog: ChatLog,
     @Inject(LOG) log: Log,
   ) {
     this.batch = new Batch(database, put, (error, count) => {
@@ -61,11 +63,12 @@ export class RunLog implements OnModuleInit {
     );
   }
 
-  /** Tells of a run: that it began, and later how it ended. */
-  tell(told: Told): void {
+  /** Records a run: that it began, and later how it ended. */
+  record(told: Told): void {
     const row = logRow(told, Date.now());
     this.batch.add(row);
     this.news.publish('run', viewOf(row));
+    if (told.ended !== undefined) this.chatLog.runEnded(told.id, told.title, told.ended);
   }
 
   /** Newest first. */

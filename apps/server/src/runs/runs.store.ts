@@ -10,7 +10,7 @@ import {
   type SavedRun,
 } from '@gully/core/routines';
 import { Database, RunRow, type EntityManager } from '../database/index.js';
-import { Keepers } from '../keepers/index.js';
+import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 
 /** Node counts timers in 32 bits; no run waits as long. */
@@ -32,12 +32,16 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
   /** routines read back from runs, by their text: ten thousand runs of one routine share it */
   private readonly prepared = new Map<string, PreparedRoutine>();
   private due: (run: RunState) => void = () => undefined;
+  private ended: (owner: string) => void = () => undefined;
 
   constructor(
     private readonly database: Database,
     keepers: Keepers,
+    world: ChannelWorld,
     @Inject(LOG) private readonly log: Log,
   ) {
+    const view = { of: (owner: string) => this.of(owner) };
+    world.add('runs', { look: () => view });
     keepers.add({
       kinds: ['run', 'run-ended'],
       ofViewers: true,
@@ -46,11 +50,13 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
       },
       write: (manager, changes) => this.write(manager, changes),
       written: (changes) => {
-        for (const change of changes) if (change.kind === 'run') this.wake(change.run.id);
+        for (const change of changes)
+          if (change.kind === 'run') this.wake(change.run.id);
+          else this.ended(change.owner);
       },
       reload: async () => {
         await this.reload();
-        for (const id of this.runs.keys()) this.wake(id, WAKE_MS);
+        for (const { id } of this.inOrder()) this.wake(id, WAKE_MS);
       },
     });
   }
@@ -66,6 +72,11 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
 
   whenDue(due: (run: RunState) => void): void {
     this.due = due;
+  }
+
+  /** @param ended is told of a routine of which a run ended */
+  whenEnded(ended: (owner: string) => void): void {
+    this.ended = ended;
   }
 
   /** Reads what is on disk; timers are set by `wake`. */
@@ -85,6 +96,12 @@ export class RunsStore implements OnModuleInit, OnModuleDestroy {
 
   all(): RunState[] {
     return [...this.runs.values()];
+  }
+
+  /** Those that are due first in front, for timers that ring together ring in the order they were set. */
+  inOrder(): RunState[] {
+    const dueOf = ({ awaiting }: RunState): number => (awaiting.for === 'time' ? awaiting.until : 0);
+    return this.all().sort((a, b) => dueOf(a) - dueOf(b));
   }
 
   find(id: string): RunState | undefined {

@@ -1,3 +1,4 @@
-export { securityHeaders } from './headers.js';
+export { By } from './by.js';
 export { requestLimit } from './rate-limit.js';
-export { isSameOrigin, sameOriginOnly } from './same-origin.js';
+export { policies, routeGroup, type RouteGroup } from './policies.js';
+export { isSameOrigin } from './same-origin.js';

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { afterEach, describe, expect, test } from '@jest/globals';
 import express from 'express';
 import fc from 'fast-check';
-import { isSameOrigin, requestLimit, securityHeaders } from './index.js';
+import { isSameOrigin, policies, requestLimit, routeGroup } from './index.js';
 
 describe('Host and Origin', () => {
   test.each([
@@ -39,8 +39,8 @@ describe('as middleware', () => {
     server?.close();
   });
   async function serve(limit?: number): Promise<string> {
-    const app = express().use(securityHeaders(), requestLimit(limit));
-    app.get('/', (_, response) => void response.send('ok'));
+    const app = express().use(policies(), requestLimit(limit));
+    app.use((_, response) => void response.send('ok'));
     server = createServer(app);
     await new Promise<void>((resolve) => server?.listen(0, '127.0.0.1', resolve));
     return `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/`;
@@ -55,21 +55,36 @@ describe('as middleware', () => {
     expect(await refused?.json()).toMatchObject({ status: 429, title: 'Too many requests' });
   });
 
-  test('pages may not be framed, run inline scripts or load from elsewhere', async () => {
-    const { headers } = await fetch(await serve());
-    const policy = Object.fromEntries(
+  const policyOf = (headers: Headers): Record<string, string> =>
+    Object.fromEntries(
       (headers.get('content-security-policy') ?? '')
         .split(';')
-        .map((part) => [part.split(' ')[0], part.split(' ').slice(1).join(' ')]),
+        .map((part) => [part.split(' ')[0] ?? '', part.split(' ').slice(1).join(' ')]),
     );
-    expect(policy).toMatchObject({
-      'default-src': "'none'",
-      'script-src': "'self'",
-      'connect-src': "'self'",
-      'frame-ancestors': "'none'",
-      'base-uri': "'none'",
-    });
-    expect(headers.get('x-content-type-options')).toBe('nosniff');
-    expect(headers.get('strict-transport-security')).toBeNull();
+
+  test('each group of addresses has its own rules of who comes in, and of what its pages may do', async () => {
+    const url = await serve();
+    const inside = { 'script-src': "'self'", 'connect-src': "'self'", 'base-uri': "'none'" };
+    const foreign = { origin: 'https://elsewhere.example' };
+    for (const [path, group, expected] of [
+      ['', 'control-room', { ...inside, 'frame-ancestors': "'none'", 'default-src': "'none'" }],
+      ['publicity', 'control-room', { ...inside, 'frame-ancestors': "'none'" }],
+      ['overlay.html', 'overlay', { ...inside, 'frame-ancestors': "'self'" }],
+      ['overlay/goal', 'overlay', { ...inside, 'frame-ancestors': "'self'" }],
+      ['public/queue', 'public', { ...inside, 'frame-ancestors': "'none'" }],
+      ['events', 'hooks', { 'script-src': "'none'", 'img-src': "'none'" }],
+    ] as const) {
+      expect([path, routeGroup(`/${path}`)]).toEqual([path, group]);
+      const { status, headers } = await fetch(`${url}${path}`);
+      expect([path, status]).toEqual([path, 200]);
+      expect(policyOf(headers)).toMatchObject(expected);
+      expect(headers.get('x-content-type-options')).toBe('nosniff');
+      expect(headers.get('strict-transport-security')).toBeNull();
+      expect((await fetch(`${url}${path}`, { headers: foreign })).status).toBe(403);
+    }
+    // A page of Gully's own is no program.
+    const { origin } = new URL(url);
+    expect((await fetch(`${url}events`, { headers: { origin } })).status).toBe(403);
+    expect((await fetch(url, { headers: { origin } })).status).toBe(200);
   });
 });

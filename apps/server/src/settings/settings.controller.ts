@@ -1,9 +1,12 @@
 import { Body, Controller, Get, Put } from '@nestjs/common';
 import { ApiConflictResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
 import { prefixFault } from '@gully/core/commands';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsInt, IsString, MaxLength, Min, ValidateNested } from 'class-validator';
 import { Problem, ProblemView } from '../problem/index.js';
+import { By } from '../security/index.js';
+import { PERSONAS, PREFIX } from './known.js';
 import { Persona } from './persona.js';
 import { SettingsService } from './settings.service.js';
 
@@ -33,9 +36,9 @@ export class SettingsController {
   @Get()
   @ApiOkResponse({ type: SettingsDto })
   all(): SettingsDto {
-    const personas = this.settings.get('personas');
+    const personas = this.settings.get(PERSONAS);
     return {
-      prefix: this.settings.get('prefix'),
+      prefix: this.settings.get(PREFIX),
       personas: { ...personas, value: [...personas.value] },
     };
   }
@@ -43,18 +46,18 @@ export class SettingsController {
   @Put('prefix')
   @ApiOkResponse({ type: PrefixDto })
   @ApiConflictResponse({ type: ProblemView })
-  async setPrefix(@Body() { value, version }: PrefixDto): Promise<PrefixDto> {
+  async setPrefix(@Body() { value, version }: PrefixDto, @By() actor: Actor): Promise<PrefixDto> {
     const fault = prefixFault(value);
     if (fault !== undefined)
       throw new Problem(422, 'The prefix is not changed', `${fault}.`, { fields: { value: fault } });
-    return this.settings.set('prefix', value, version);
+    return this.settings.set(PREFIX, value, version, actor);
   }
 
   @Put('personas')
   @ApiOkResponse({ type: PersonasDto })
   @ApiConflictResponse({ type: ProblemView })
-  async setPersonas(@Body() { value, version }: PersonasDto): Promise<PersonasDto> {
-    const set = await this.settings.set('personas', value, version);
+  async setPersonas(@Body() { value, version }: PersonasDto, @By() actor: Actor): Promise<PersonasDto> {
+    const set = await this.settings.set(PERSONAS, value, version, actor);
     return { ...set, value: [...set.value] };
   }
 }

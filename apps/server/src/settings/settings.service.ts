@@ -1,39 +1,28 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { DEFAULT_PREFIX } from '@gully/core/commands';
-import { BREATHING, type BreathingRoom } from '@gully/core/timers';
-import type { Persona } from './persona.js';
+import type { Actor } from '@gully/core/actors';
 import { Database, SettingRow } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 
-export interface Settings {
-  /** what stands before a command's name */
-  prefix: string;
-  /** who one may be in the rehearsal */
-  personas: readonly Persona[];
-  /** how often timers may speak */
-  'breathing-room': BreathingRoom;
+/** Something a channel is set to. An area declares its own, and nothing else has to know it. */
+export interface SettingOf<T> {
+  readonly name: string;
+  /** what it is while nobody changed it */
+  readonly fallback: T;
 }
-type Key = keyof Settings;
 
-export interface Setting<K extends Key> {
-  readonly value: Settings[K];
+export interface Setting<T> {
+  readonly value: T;
   /** 0 while it was never changed */
   readonly version: number;
 }
 
-const DEFAULTS: Settings = {
-  prefix: DEFAULT_PREFIX,
-  personas: [],
-  'breathing-room': BREATHING,
-};
-
 /** What the channel is set to. Every value a setting has had is kept, and one step back is possible. */
 @Injectable()
 export class SettingsService implements OnModuleInit {
-  private readonly current = new Map<Key, Setting<Key>>();
-  private readonly followers: ((key: Key) => void)[] = [];
+  private readonly current = new Map<string, Setting<unknown>>();
+  private readonly followers: ((name: string) => void)[] = [];
 
   constructor(
     private readonly database: Database,
@@ -46,27 +35,27 @@ export class SettingsService implements OnModuleInit {
     for (const { key, version, value } of rows) {
       const parsed = parse(value);
       // One that cannot be read is as if it had not been set; the one before it holds.
-      if (key in DEFAULTS && parsed !== undefined)
-        this.current.set(key as Key, { value: parsed as Settings[Key], version });
+      if (parsed !== undefined) this.current.set(key, { value: parsed, version });
     }
   }
 
-  get<K extends Key>(key: K): Setting<K> {
-    return (this.current.get(key) ?? { value: DEFAULTS[key], version: 0 }) as Setting<K>;
+  get<T>({ name, fallback }: SettingOf<T>): Setting<T> {
+    return (this.current.get(name) ?? { value: fallback, version: 0 }) as Setting<T>;
   }
 
-  /** Calls `follower` after a setting has changed. */
-  follow(follower: (key: Key) => void): void {
+  /** Calls `follower` with the name of a setting after it has changed. */
+  subscribe(follower: (name: string) => void): void {
     this.followers.push(follower);
   }
 
   /** Sets it, on disk before it is answered. @param version the one the change was made on */
-  set<K extends Key>(key: K, value: Settings[K], version: number): Promise<Setting<K>> {
-    return this.queue.alone(() => this.setAlone(key, value, version));
+  set<T>(of: SettingOf<T>, value: T, version: number, actor: Actor): Promise<Setting<T>> {
+    return this.queue.alone(() => this.setAlone(of, value, version, actor));
   }
 
-  private async setAlone<K extends Key>(key: K, value: Settings[K], version: number): Promise<Setting<K>> {
-    const before = this.get(key);
+  private async setAlone<T>(of: SettingOf<T>, value: T, version: number, actor: Actor): Promise<Setting<T>> {
+    const { name } = of;
+    const before = this.get(of);
     if (before.version !== version)
       throw new Problem(
         409,
@@ -77,15 +66,16 @@ export class SettingsService implements OnModuleInit {
     const next = { value, version: version + 1 };
     await this.database.write((manager) =>
       manager.insert(SettingRow, {
-        key,
+        key: name,
         version: next.version,
         value: JSON.stringify(value),
         changedAt: Date.now(),
+        actor,
       }),
     );
-    this.current.set(key, next);
-    for (const follower of this.followers) follower(key);
-    this.news.publish('setting', { key });
+    this.current.set(name, next);
+    for (const follower of this.followers) follower(name);
+    this.news.publish('setting', { key: name });
     return next;
   }
 }

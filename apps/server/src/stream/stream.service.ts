@@ -2,6 +2,7 @@ import { Inject, Injectable, type OnModuleDestroy, type OnModuleInit } from '@ne
 import { OFFLINE, type StreamState } from '@gully/core/stream';
 import type { StreamView } from '@gully/core/news';
 import { Environment } from '../configuration/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { JobQueue } from '../queue/index.js';
@@ -11,6 +12,8 @@ export interface StreamTurn {
   readonly to: 'live' | 'offline';
   /** false when it was long ago, and nobody was there to see it */
   readonly fresh: boolean;
+  /** it is the stream that ended a moment ago: what was counted and remembered for it goes on */
+  readonly back: boolean;
 }
 
 /** How often the platform is asked, and how long it has to answer. */
@@ -40,8 +43,11 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     private readonly streams: Streams,
     private readonly news: NewsService,
     private readonly queue: JobQueue,
+    world: ChannelWorld,
     @Inject(LOG) private readonly log: Log,
-  ) {}
+  ) {
+    world.add('stream', { look: () => this.current });
+  }
 
   /** Where the platform answers, if there is one. */
   private get source(): string | undefined {
@@ -63,7 +69,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   }
 
   /** Calls `follower` when a stream begins or ends. */
-  follow(follower: (turn: StreamTurn) => void): void {
+  subscribe(follower: (turn: StreamTurn) => void): void {
     this.followers.push(follower);
     if (this.untold !== undefined) follower(this.untold);
   }
@@ -121,14 +127,13 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     const changed = JSON.stringify(next) !== JSON.stringify(this.current);
     this.current = next;
     if (changed) this.news.publish('stream', this.view());
-    const turned =
-      next.liveSince === undefined
-        ? await this.streams.end(Date.now())
-        : await this.streams.begin(next.liveSince);
-    if (!turned) return;
-    // A stream that began long before Gully did is not news.
-    const fresh = next.liveSince === undefined || Date.now() - next.liveSince <= FRESH_MS;
-    const turn: StreamTurn = { to: next.live ? 'live' : 'offline', fresh };
+    const { liveSince } = next;
+    const begun = liveSince === undefined ? undefined : await this.streams.begin(liveSince);
+    if (begun === 'same' || (begun === undefined && !(await this.streams.end(Date.now())))) return;
+    const back = begun === 'back';
+    // A stream that began long before Gully did is not news, and neither is one that is back.
+    const fresh = !back && (liveSince === undefined || Date.now() - liveSince <= FRESH_MS);
+    const turn: StreamTurn = { to: next.live ? 'live' : 'offline', fresh, back };
     this.untold = this.followers.length === 0 ? turn : undefined;
     for (const follower of this.followers) follower(turn);
   }

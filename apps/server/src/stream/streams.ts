@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
+import { SAME_STREAM_MS } from '@gully/core/stream';
 import { IsNull } from 'typeorm';
-import { Keepers } from '../keepers/index.js';
+import { ChannelWorld, Keepers } from '../live/index.js';
 import { ArrivalRow, Database, type EntityManager, newId, StreamRow } from '../database/index.js';
 
 /** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
@@ -10,12 +11,18 @@ const SAME_MS = 60_000;
 @Injectable()
 export class Streams {
   private current: StreamRow | undefined;
+  /** the one that ran last, while none does */
+  private ended: StreamRow | undefined;
   private readonly arrived = new Set<string>();
 
   constructor(
     private readonly database: Database,
     keepers: Keepers,
+    world: ChannelWorld,
   ) {
+    // True for everybody while there is no stream.
+    const view = { has: (viewer: string) => this.current === undefined || this.arrived.has(viewer) };
+    world.add('arrivals', { look: () => view });
     keepers.add({
       kinds: ['arrival'],
       ofViewers: true,
@@ -34,15 +41,25 @@ export class Streams {
       order: { startedAt: 'DESC' },
       take: 1,
     });
-    if (open === undefined) return;
+    if (open === undefined) {
+      const [last] = await this.database.read.find(StreamRow, { order: { startedAt: 'DESC' }, take: 1 });
+      this.ended = last;
+      return;
+    }
     this.current = open;
     await this.readArrivals();
   }
 
-  /** @returns true when this is a stream not known of before */
-  async begin(startedAt: number): Promise<boolean> {
-    if (this.current !== undefined && Math.abs(this.current.startedAt - startedAt) < SAME_MS) return false;
-    const before = this.current;
+  /** @returns whether this is the stream that runs, the last one that is back, or one not known of before */
+  async begin(startedAt: number): Promise<'same' | 'back' | 'new'> {
+    if (this.current !== undefined && Math.abs(this.current.startedAt - startedAt) < SAME_MS) return 'same';
+    const { current: before, ended: last } = this;
+    if (before === undefined && last !== undefined && startedAt - (last.endedAt ?? 0) <= SAME_STREAM_MS) {
+      await this.database.write((manager) => manager.update(StreamRow, { id: last.id }, { endedAt: null }));
+      this.current = { ...last, endedAt: null };
+      await this.readArrivals();
+      return 'back';
+    }
     const row: StreamRow = { id: newId(startedAt), startedAt, endedAt: null };
     await this.database.write(async (manager) => {
       // One whose end nobody saw ended before this began.
@@ -51,7 +68,7 @@ export class Streams {
     });
     this.current = row;
     this.arrived.clear();
-    return true;
+    return 'new';
   }
 
   /** @returns true when a stream was running */
@@ -59,13 +76,9 @@ export class Streams {
     const { current } = this;
     if (current === undefined) return false;
     await this.database.write((manager) => manager.update(StreamRow, { id: current.id }, { endedAt }));
+    this.ended = { ...current, endedAt };
     this.current = undefined;
     return true;
-  }
-
-  /** Whether a viewer has written in this stream; true while there is none. */
-  hasArrived(viewer: string): boolean {
-    return this.current === undefined || this.arrived.has(viewer);
   }
 
   private async write(

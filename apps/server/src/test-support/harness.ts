@@ -15,6 +15,7 @@ import { ConnectionService } from '../chat/index.js';
 import { readEnvironment } from '../configuration/index.js';
 import { openDatabase } from '../database/index.js';
 import { makeLog } from '../log/index.js';
+import { STORED } from '../stored.js';
 
 /** What tests say of a command; the rest is as for a new one. */
 export interface Plain extends Partial<Trigger>, Partial<Omit<Gates, 'refusals'>> {
@@ -48,6 +49,11 @@ export function lantern(plain: Plain = {}): CommandBody {
     trigger: of({ ...BLANK_COMMAND.trigger, name: 'lantern', aliases: ['lamp'] }),
     gates: of({ ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 }),
   };
+}
+
+/** Commands as they are open in editors, for a rehearsal; one with an id takes the place of the one of it. */
+export function drafted(...commands: (CommandBody & { readonly id?: string })[]): object[] {
+  return commands.map(({ id, ...body }) => ({ kind: 'command', body, ...(id === undefined ? {} : { id }) }));
 }
 
 /** A data folder; it goes with the run of the tests. */
@@ -124,7 +130,7 @@ export class Gully {
       GULLY_DATA_DIR: folder,
       ...settings,
     });
-    const source = await openDatabase(folder);
+    const source = await openDatabase(folder, STORED);
     const app = await makeApp(environment, source, makeLog('silent', false));
     await app.listen(0, '127.0.0.1');
     const { port } = app.getHttpServer().address() as { port: number };

@@ -3,6 +3,7 @@ export { RawClient } from '../../../standin/src/test-support/raw-client.js';
 export {
   EVENTS_SECRET,
   Gully,
+  drafted,
   lantern,
   type Plain,
   type Rehearsed,

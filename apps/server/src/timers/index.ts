@@ -1,7 +1,5 @@
 export { TimersClock } from './clock.js';
-export { ChatRates } from './rate.js';
-export { standingView } from './standing.js';
 export { TimersModule } from './timers.module.js';
-export { storedTimer, TimersService } from './timers.service.js';
+export { TimersService } from './timers.service.js';
 export { TimersStore, writeTimer, type StoredTimer } from './timers.store.js';
-export { HoldDto, TimerBodyDto } from './views.js';
+export { Timing } from './timing.js';

@@ -1,16 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import { titleOf } from '@gully/core/commands';
-import { prepareRoutine, type PreparedRoutine } from '@gully/core/routines';
+import type { PreparedRoutine } from '@gully/core/routines';
 import type { Timer, TimerSurroundings } from '@gully/core/timers';
-import { CommandsStore, type StoredCommand } from '../commands/index.js';
+import { CommandsStore } from '../commands/index.js';
 import { NamedRoutinesStore } from '../routines/index.js';
 
 /** What a timer may run: the routines, and the commands that ask for nothing. */
 @Injectable()
 export class TimerTargets {
-  /** made once for each version of a command: timers are looked at with every line of chat */
-  private readonly prepared = new WeakMap<StoredCommand, PreparedRoutine>();
-
   constructor(
     private readonly commands: CommandsStore,
     private readonly routines: NamedRoutinesStore,
@@ -32,13 +28,6 @@ export class TimerTargets {
 
   preparedOf({ does, runs }: Pick<Timer, 'does' | 'runs'>): PreparedRoutine | undefined {
     if (does === 'routine') return this.routines.preparedOf(runs);
-    const command = this.commands.find(runs);
-    if (command === undefined) return undefined;
-    const known = this.prepared.get(command);
-    if (known !== undefined) return known;
-    const title = titleOf(command, this.commands.prefix);
-    const prepared = prepareRoutine(command.id, title, command.routine);
-    this.prepared.set(command, prepared);
-    return prepared;
+    return this.commands.preparedOf(runs)?.routine;
   }
 }

@@ -1,16 +1,18 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, Put } from '@nestjs/common';
 import {
   ApiConflictResponse,
-  ApiCreatedResponse,
   ApiExtraModels,
-  ApiNoContentResponse,
   ApiOkResponse,
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
 import { breathingFaults, timerBody } from '@gully/core/timers';
 import { Problem, ProblemView } from '../problem/index.js';
+import { By } from '../security/index.js';
 import { SettingsService } from '../settings/index.js';
+import { thingsController } from '../things/index.js';
+import { BREATHING_ROOM } from './breathing.js';
 import { ChatRates } from './rate.js';
 import { TimersService } from './timers.service.js';
 import { TimersStore, type StoredTimer } from './timers.store.js';
@@ -22,20 +24,25 @@ import {
   TimerChangeDto,
   TimerDto,
   TimerStateDto,
-  TimerVersionDto,
 } from './views.js';
 import { standingView } from './standing.js';
 
 @ApiTags('timers')
 @ApiExtraModels(TimerStateDto)
 @Controller('api/timers')
-export class TimersController {
+export class TimersController extends thingsController<'timer', StoredTimer, TimerDto>({
+  view: TimerDto,
+  body: TimerBodyDto,
+  change: TimerChangeDto,
+}) {
   constructor(
-    private readonly timers: TimersService,
+    readonly things: TimersService,
     private readonly store: TimersStore,
     private readonly rates: ChatRates,
     private readonly settings: SettingsService,
-  ) {}
+  ) {
+    super();
+  }
 
   @Get()
   @ApiOkResponse({ type: [TimerDto] })
@@ -58,59 +65,25 @@ export class TimersController {
   @Get('breathing-room')
   @ApiOkResponse({ type: BreathingSettingDto })
   breathing(): BreathingSettingDto {
-    return this.settings.get('breathing-room');
+    return this.settings.get(BREATHING_ROOM);
   }
 
   @Put('breathing-room')
   @ApiOkResponse({ type: BreathingSettingDto })
   @ApiConflictResponse({ type: ProblemView })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
-  setBreathing(@Body() { value, version }: BreathingSettingDto): Promise<BreathingSettingDto> {
+  setBreathing(
+    @Body() { value, version }: BreathingSettingDto,
+    @By() actor: Actor,
+  ): Promise<BreathingSettingDto> {
     const fields = breathingFaults(value);
     const words = Object.values(fields);
     if (words.length > 0)
       throw new Problem(422, 'Breathing room is not changed', `${words.join('. ')}.`, { fields });
-    return this.settings.set('breathing-room', value, version);
+    return this.settings.set(BREATHING_ROOM, value, version, actor);
   }
 
-  @Post()
-  @ApiCreatedResponse({ type: TimerDto })
-  @ApiUnprocessableEntityResponse({ type: ProblemView })
-  async create(@Body() body: TimerBodyDto): Promise<TimerDto> {
-    return this.view(await this.timers.create(body));
-  }
-
-  @Put(':id')
-  @ApiOkResponse({ type: TimerDto })
-  @ApiConflictResponse({ type: ProblemView })
-  @ApiUnprocessableEntityResponse({ type: ProblemView })
-  async change(@Param('id') id: string, @Body() { version, ...body }: TimerChangeDto): Promise<TimerDto> {
-    return this.view(await this.timers.change(id, body, version));
-  }
-
-  @Post(':id/step-back')
-  @HttpCode(200)
-  @ApiOkResponse({ type: TimerDto })
-  @ApiConflictResponse({ type: ProblemView })
-  async stepBack(@Param('id') id: string, @Body() { version }: TimerVersionDto): Promise<TimerDto> {
-    return this.view(await this.timers.stepBack(id, version));
-  }
-
-  @Delete(':id')
-  @HttpCode(204)
-  @ApiNoContentResponse()
-  remove(@Param('id') id: string): Promise<void> {
-    return this.timers.remove(id);
-  }
-
-  @Post(':id/restore')
-  @HttpCode(200)
-  @ApiOkResponse({ type: TimerDto })
-  async restore(@Param('id') id: string): Promise<TimerDto> {
-    return this.view(await this.timers.restore(id));
-  }
-
-  private view(timer: StoredTimer): TimerDto {
+  view(timer: StoredTimer): TimerDto {
     const { id, version, changedAt } = timer;
     return {
       ...(timerBody(timer) as unknown as TimerDto),

@@ -1,19 +1,54 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
+import { ChatModule } from '../chat/index.js';
 import { CommandsModule } from '../commands/index.js';
+import { MessagesModule } from '../messages/index.js';
+import { PipelineModule } from '../pipeline/index.js';
+import { RehearsalModule } from '../rehearsal/index.js';
 import { RoutinesModule } from '../routines/index.js';
+import { RunsModule } from '../runs/index.js';
 import { SettingsModule } from '../settings/index.js';
+import { StreamModule } from '../stream/index.js';
+import { ThingsModule } from '../things/index.js';
+import { ViewersModule } from '../viewers/index.js';
 import { TimersClock } from './clock.js';
 import { ChatRates } from './rate.js';
+import { TimersRehearsing } from './rehearsing.js';
+import { TimersRehearsingController } from './rehearsing.controller.js';
 import { TimerTargets } from './targets.js';
+import { TimersAhead } from './timers-ahead.js';
 import { TimersController } from './timers.controller.js';
 import { TimersService } from './timers.service.js';
 import { TimersStore } from './timers.store.js';
+import { TimingController } from './timing.controller.js';
+import { Timing } from './timing.js';
 
 @Module({
-  imports: [ActivityModule, CommandsModule, RoutinesModule, SettingsModule],
-  controllers: [TimersController],
-  providers: [ChatRates, TimersClock, TimerTargets, TimersService, TimersStore],
-  exports: [ChatRates, TimersClock, TimerTargets, TimersService, TimersStore],
+  imports: [
+    ActivityModule,
+    ChatModule,
+    CommandsModule,
+    MessagesModule,
+    PipelineModule,
+    RehearsalModule,
+    RoutinesModule,
+    RunsModule,
+    SettingsModule,
+    StreamModule,
+    ThingsModule,
+    ViewersModule,
+  ],
+  controllers: [TimersController, TimersRehearsingController, TimingController],
+  providers: [
+    ChatRates,
+    TimersClock,
+    TimerTargets,
+    TimersAhead,
+    TimersRehearsing,
+    TimersService,
+    TimersStore,
+    Timing,
+  ],
+  exports: [TimersClock, TimersService, TimersStore, Timing],
 })
 export class TimersModule {}

@@ -18,16 +18,9 @@ import {
 } from '@gully/core/timers';
 import type { PreparedRoutine } from '@gully/core/routines';
 import { IsNull } from 'typeorm';
-import {
-  Database,
-  TimerClockRow,
-  TimerRow,
-  TimerStateRow,
-  TimerVersionRow,
-  type EntityManager,
-} from '../database/index.js';
+import { Database, TimerClockRow, TimerRow, TimerStateRow, type EntityManager } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
-import { Keepers } from '../keepers/index.js';
+import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { TimersClock } from './clock.js';
 import { TimerTargets } from './targets.js';
@@ -42,6 +35,8 @@ export interface StoredTimer extends Timer {
 
 /** How long what was counted may wait to be written, in milliseconds. A firing is written at once. */
 const KEEP_MS = 5_000;
+/** The same where only time has passed: that long a stretch may go with a power cut. */
+const KEEP_TIME_MS = 60_000;
 
 /** The timers, where each stands, and the clock they count by; all in memory, and on disk. */
 @Injectable()
@@ -54,6 +49,10 @@ export class TimersStore implements OnModuleInit {
   /** UTC milliseconds when the stream was last seen live */
   liveAt: number | null = null;
   private timer: NodeJS.Timeout | undefined;
+  /** UTC milliseconds when it rings */
+  private keepAt = 0;
+  /** states as they were last written by `keep` */
+  private readonly kept = new Map<string, string>();
 
   constructor(
     private readonly database: Database,
@@ -83,21 +82,37 @@ export class TimersStore implements OnModuleInit {
   /** Reads what is on disk. Time since then was no running time. */
   async reload(): Promise<void> {
     const { read } = this.database;
-    const kept = await read.findOneBy(TimerClockRow, { id: 1 });
-    if (kept !== null) {
-      this.clockState = { running: kept.running, at: this.clock.now() };
-      this.saidLately = JSON.parse(kept.said) as Said[];
-      this.liveAt = kept.liveAt;
+    const clock = await read.findOneBy(TimerClockRow, { id: 1 });
+    if (clock !== null) {
+      this.clockState = { running: clock.running, at: this.clock.now() };
+      this.saidLately = this.read<Said[]>(clock.said, [], 'what timers said lately');
+      this.liveAt = clock.liveAt;
     }
     const rows = await read.findBy(TimerRow, { deletedAt: IsNull() });
     this.stored.clear();
     this.states.clear();
+    this.kept.clear();
     // One that is put back later begins its wait then, so what is kept of deleted ones is passed over.
     const ids = new Set(rows.map(({ id }) => id));
     for (const { timerId, state } of await read.find(TimerStateRow))
-      if (ids.has(timerId))
-        this.states.set(timerId, { ...newState(this.running), ...(JSON.parse(state) as object) });
+      if (ids.has(timerId)) {
+        const kept = this.read<object>(state, {}, `where the timer ${timerId} stands`);
+        this.states.set(timerId, { ...newState(this.running), ...kept });
+      }
     this.put(rows.map(readTimer));
+  }
+
+  /** One row that cannot be read is as if it were not there, and told of; nothing else hangs on it. */
+  private read<T extends object>(text: string, otherwise: T, what: string): T {
+    try {
+      const found: unknown = JSON.parse(text);
+      if (typeof found === 'object' && found !== null && Array.isArray(found) === Array.isArray(otherwise))
+        return found as T;
+    } catch {
+      // Told below, as what is no object is.
+    }
+    this.log.warn({ what }, 'what is stored cannot be read, and begins anew');
+    return otherwise;
   }
 
   /** Milliseconds of the running clock, now. */
@@ -181,6 +196,7 @@ export class TimersStore implements OnModuleInit {
   }
 
   private async holdAlone(id: string, held: boolean): Promise<void> {
+    this.kept.delete(id);
     await this.database.write(async (manager) => {
       const state = JSON.stringify({ ...this.stateOf(id), held });
       await manager.save(TimerStateRow, { timerId: id, state });
@@ -197,8 +213,10 @@ export class TimersStore implements OnModuleInit {
   }
 
   private async write(manager: EntityManager, changes: readonly TimerChange[]): Promise<void> {
-    for (const { id, state } of changes)
+    for (const { id, state } of changes) {
+      this.kept.delete(id);
       await manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(state) });
+    }
     if (changes.length > 0) await this.writeClock(manager);
   }
 
@@ -210,20 +228,37 @@ export class TimersStore implements OnModuleInit {
 
   /** Has what was counted, and the time that has passed, written before long. */
   keepSoon(): void {
+    this.keepWithin(KEEP_MS);
+  }
+
+  /** The same where nothing but time has passed. */
+  keepTime(): void {
+    this.keepWithin(KEEP_TIME_MS);
+  }
+
+  private keepWithin(ms: number): void {
     // Without timers there is nothing to keep, not even the time that passes.
     if (this.isEmpty) return;
-    this.timer ??= setTimeout(() => void this.keep(), KEEP_MS).unref();
+    const at = Date.now() + ms;
+    if (this.timer !== undefined && this.keepAt <= at) return;
+    clearTimeout(this.timer);
+    this.keepAt = at;
+    this.timer = setTimeout(() => void this.keep(), ms).unref();
   }
 
   private async keep(): Promise<void> {
     clearTimeout(this.timer);
     this.timer = undefined;
+    // Where each stands is written when it changed since.
+    const changed = [...this.stored.keys()]
+      .map((id) => [id, JSON.stringify(this.stateOf(id))] as const)
+      .filter(([id, state]) => this.kept.get(id) !== state);
     try {
       await this.database.write(async (manager) => {
-        for (const { id } of this.stored.values())
-          await manager.save(TimerStateRow, { timerId: id, state: JSON.stringify(this.stateOf(id)) });
+        for (const [timerId, state] of changed) await manager.save(TimerStateRow, { timerId, state });
         await this.writeClock(manager);
       });
+      for (const [id, state] of changed) this.kept.set(id, state);
     } catch (error) {
       this.log.error({ error }, 'where timers stand could not be written; it is tried again');
       this.keepSoon();
@@ -231,24 +266,19 @@ export class TimersStore implements OnModuleInit {
   }
 }
 
-function readTimer({ id, name, body, version, changedAt, deletedAt }: TimerRow): StoredTimer {
+export function readTimer({ id, name, body, version, changedAt, deletedAt }: TimerRow): StoredTimer {
   const kept = { id, version, changedAt, deletedAt };
   try {
-    return { ...readTimerBody(body), ...kept, name, unreadable: undefined };
+    const given = timerBody({ ...BLANK_TIMER, ...(JSON.parse(body) as Partial<TimerBody>) });
+    return { ...given, ...kept, name, unreadable: undefined };
   } catch {
     return { ...BLANK_TIMER, ...kept, name, unreadable: 'What is stored of it cannot be read' };
   }
 }
 
-/** @throws SyntaxError for what is no JSON */
-export function readTimerBody(body: string): TimerBody {
-  return timerBody({ ...BLANK_TIMER, ...(JSON.parse(body) as Partial<TimerBody>) });
-}
-
-/** Writes a timer with its version, within the caller’s write. */
+/** Writes a timer, within the caller’s write. */
 export async function writeTimer(manager: EntityManager, timer: StoredTimer): Promise<void> {
   const { id, name, version, changedAt, deletedAt } = timer;
   const body = JSON.stringify(timerBody(timer));
   await manager.save(TimerRow, { id, name, body, version, changedAt, deletedAt });
-  await manager.save(TimerVersionRow, { timerId: id, version, changedAt, body });
 }

@@ -59,9 +59,6 @@ export class TimerBodyDto implements TimerBody {
 export class TimerChangeDto extends TimerBodyDto {
   @ApiProperty() @IsInt() @Min(1) version!: number;
 }
-export class TimerVersionDto {
-  @ApiProperty() @IsInt() @Min(1) version!: number;
-}
 export class HoldDto {
   @ApiProperty() @IsBoolean() held!: boolean;
 }

@@ -14,16 +14,33 @@ export const COLUMNS = [
   'watch_minutes',
   'bot',
   'ignored',
+  'followed_since',
+  'subscribed_months',
+  'merged_into',
+  'notes',
 ] as const;
 export type Column = (typeof COLUMNS)[number];
 
 const ROWS_LIMIT = 100_000;
+/** Characters a note may have. */
+export const NOTE_LIMIT = 2_000;
 
 /** What a row of a file says of a viewer. */
 export interface Given {
   readonly account: string;
   readonly given: Partial<ViewerRow> & { readonly name: string };
+  /** the account of whom they were found to be */
+  readonly mergedInto: string | undefined;
+  readonly notes: readonly GivenNote[];
 }
+export interface GivenNote {
+  /** undefined where the file has no time before it */
+  readonly at: number | undefined;
+  readonly text: string;
+}
+
+/** What a spreadsheet would take for a formula. */
+export const FORMULA = /^[=+\-@]/u;
 
 /** UTF-8, or UTF-16 that says so; anything else is refused rather than read into wrong letters. */
 export function decode(file: Buffer): string {
@@ -126,13 +143,14 @@ const YES = new Set(['yes', 'true', '1']);
 
 /** One row as it would be kept, or what is wrong with it. */
 export function readRow(values: Partial<Record<Column, string>>): Given | string {
-  const name = (values.name ?? '').replace(/^'(?=[=+\-@])/u, '');
+  const name = withoutQuote(values.name ?? '');
   if (!/^\S{1,50}$/u.test(name))
     return `“${name.slice(0, 60)}” is no viewer’s name: one word of at most 50 characters`;
   const given: { -readonly [K in keyof ViewerRow]?: ViewerRow[K] } & { name: string } = { name };
   for (const [column, field, factor] of [
     ['messages', 'messages', 1],
     ['watch_minutes', 'watchMs', 60_000],
+    ['subscribed_months', 'subscribedMonths', 1],
   ] as const) {
     const value = values[column] ?? '';
     if (value === '') continue;
@@ -142,6 +160,7 @@ export function readRow(values: Partial<Record<Column, string>>): Given | string
   for (const [column, field] of [
     ['first_seen', 'firstSeen'],
     ['last_seen', 'lastSeen'],
+    ['followed_since', 'followedSince'],
   ] as const) {
     const value = values[column] ?? '';
     if (value === '') continue;
@@ -159,7 +178,36 @@ export function readRow(values: Partial<Record<Column, string>>): Given | string
     if ((values[mark] ?? '') !== '') given[mark] = YES.has((values[mark] ?? '').toLowerCase());
   const account = values.account ?? '';
   return {
-    account: /^(?:account|nick):\S+$/u.test(account) ? account : `account:${name.toLowerCase()}`,
+    account: ACCOUNT.test(account) ? account : `account:${name.toLowerCase()}`,
     given,
+    mergedInto: ACCOUNT.test(values.merged_into ?? '') ? values.merged_into : undefined,
+    notes: readNotes(withoutQuote(values.notes ?? '')),
   };
+}
+
+const ACCOUNT = /^(?:account|nick):\S+$/u;
+
+/** A cell that began like a formula went out with a quote before it. */
+function withoutQuote(cell: string): string {
+  return cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
+}
+
+/** A viewer's notes as one cell: a line each, with its time before it. */
+export function writeNotes(notes: readonly { readonly at: number; readonly text: string }[]): string {
+  return notes
+    .map(({ at, text }) => {
+      const line = text.replaceAll('\\', String.raw`\\`).replaceAll('\n', String.raw`\n`);
+      return `${new Date(at).toISOString()} ${line}`;
+    })
+    .join('\n');
+}
+
+function readNotes(cell: string): GivenNote[] {
+  return cell.split(/\r?\n/u).flatMap((line) => {
+    const [, time, words = ''] = /^(\d{4}-\d\d-\d\dT[\d:.]+Z )?(.*)$/u.exec(line.trim()) ?? [];
+    const text = words.replace(/\\(.)/gu, (_, after: string) => (after === 'n' ? '\n' : after)).trim();
+    if (text === '') return [];
+    const at = time === undefined ? Number.NaN : Date.parse(time.trim());
+    return [{ at: Number.isNaN(at) ? undefined : at, text: text.slice(0, NOTE_LIMIT) }];
+  });
 }

@@ -1,9 +1,11 @@
 import { Readable } from 'node:stream';
-import { Body, Controller, Get, HttpCode, Post, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Post, Query, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiOkResponse, ApiProduces, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsString, Length } from 'class-validator';
 import { Problem, WhileAwaited } from '../problem/index.js';
-import { ViewersCsv, type Preview } from './csv.js';
+import { CsvIn, type Preview } from './csv-in.js';
+import { CsvOut } from './csv-out.js';
+import { FilterQuery } from './views.js';
 
 class FaultDto {
   @ApiProperty() line!: number;
@@ -33,13 +35,17 @@ class AppliedDto {
 @ApiTags('viewers')
 @Controller('api/viewers')
 export class CsvController {
-  constructor(private readonly csv: ViewersCsv) {}
+  constructor(
+    private readonly csvIn: CsvIn,
+    private readonly csvOut: CsvOut,
+  ) {}
 
   @Get('export')
   @ApiProduces('text/csv')
   @ApiOkResponse({ schema: { type: 'string' } })
-  export(@WhileAwaited() signal: AbortSignal): StreamableFile {
-    return new StreamableFile(Readable.from(this.csv.export(signal)), {
+  export(@Query() { search, role, mark }: FilterQuery, @WhileAwaited() signal: AbortSignal): StreamableFile {
+    const file = this.csvOut.export({ search: search.trim(), role, mark }, { signal });
+    return new StreamableFile(Readable.from(file), {
       type: 'text/csv; charset=utf-8',
       disposition: 'attachment; filename="viewers.csv"',
     });
@@ -53,7 +59,7 @@ export class CsvController {
   @ApiOkResponse({ type: CsvPreviewDto })
   async preview(@Body() file: unknown): Promise<CsvPreviewDto> {
     if (!Buffer.isBuffer(file)) throw new Problem(415, 'Send the file as text/csv', 'Nothing was read.');
-    const preview = await this.csv.preview(file);
+    const preview = await this.csvIn.preview(file);
     return {
       ...preview,
       columns: [...preview.columns],
@@ -67,6 +73,6 @@ export class CsvController {
   @HttpCode(200)
   @ApiOkResponse({ type: AppliedDto })
   apply(@Body() { token }: TokenDto): Promise<AppliedDto> {
-    return this.csv.apply(token);
+    return this.csvIn.apply(token);
   }
 }

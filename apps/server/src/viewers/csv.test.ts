@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
 import { Database, insertMany, ViewerRow } from '../database/index.js';
-import { Gully, newStandin } from '../test-support/index.js';
+import { FaultyDisk, Gully, newFolder, newStandin } from '../test-support/index.js';
 import { newViewer } from './index.js';
 
 interface Preview {
@@ -18,9 +18,11 @@ interface Preview {
 
 let standin: Standin;
 let gully: Gully;
+let folder: string;
 beforeEach(async () => {
   standin = await newStandin();
-  gully = await Gully.inRoom(standin);
+  folder = newFolder();
+  gully = await Gully.inRoom(standin, folder);
 });
 afterEach(async () => {
   await gully.stop();
@@ -66,7 +68,7 @@ describe('viewers as a file', () => {
     const out = await gully.http.get('/api/viewers/export').expect(200);
     expect(out.headers['content-disposition']).toMatch(/attachment; filename="viewers\.csv"/u);
     expect(out.text.split('\n')[0]).toBe(
-      'name,account,role,first_seen,last_seen,messages,watch_minutes,bot,ignored',
+      'name,account,role,first_seen,last_seen,messages,watch_minutes,bot,ignored,followed_since,subscribed_months,merged_into,notes',
     );
     expect(out.text).toContain(`'=SUM(A1)`);
     expect(await preview(out.text)).toMatchObject({
@@ -77,11 +79,97 @@ describe('viewers as a file', () => {
       faulty: 0,
       passedOver: [],
     });
-    await gully.source.query('DELETE FROM viewers');
-    const { token } = await preview(`\uFEFF${out.text}`);
-    expect(await apply(token)).toEqual({ added: 4, changed: 0 });
-    const lines = (text: string): string[] => text.split('\n').sort();
-    expect(lines((await gully.http.get('/api/viewers/export')).text)).toEqual(lines(out.text));
+  });
+
+  test('out of one channel and into another: notes and merges come along, who was erased does not', async () => {
+    await store([
+      viewer(1, 'pebblewren', { messages: 5, followedSince: 1_700_000_500_000, subscribedMonths: 3 }),
+      viewer(2, 'pebblewren2', { messages: 7 }),
+      viewer(3, 'gritandgo'),
+      viewer(4, 'oxbowkid', { messages: 2 }),
+    ]);
+    const path = (n: number): string => `/api/viewers/${viewer(n, '').id}`;
+    for (const text of ['brought soup', 'said "hm", twice\nand left a \\n'])
+      await gully.http
+        .post(`${path(1)}/notes`)
+        .send({ text })
+        .expect(201);
+    await gully.http
+      .post(`${path(1)}/merge`)
+      .send({ from: viewer(2, '').id })
+      .expect(200);
+    await gully.http
+      .post(`${path(3)}/erase`)
+      .send({})
+      .expect(204);
+    const export1 = async (): Promise<string> => (await gully.http.get('/api/viewers/export')).text;
+    const out = await export1();
+    expect(out.split('\n').filter((line) => line.includes('erased'))).toEqual([]);
+    expect(await preview(out)).toMatchObject({ rows: 3, fresh: 0, changed: 0, same: 3, faulty: 0 });
+    for (const table of ['viewer_merges', 'viewer_notes', 'viewers'])
+      await gully.source.query(`DELETE FROM ${table}`);
+    const { token } = await preview(`\uFEFF${out}`);
+    expect(await apply(token)).toEqual({ added: 3, changed: 0 });
+    expect((await export1()).split('\n').sort()).toEqual(out.split('\n').sort());
+    expect(await preview(out)).toMatchObject({ fresh: 0, changed: 0, same: 3 });
+    // The figures are those of the file: together 12, and 5 when the merge is undone.
+    const { body } = await gully.http.get('/api/viewers?search=pebblewren');
+    const [winner] = (body as { viewers: { id: string; messages: number }[] }).viewers;
+    expect(winner?.messages).toBe(12);
+    const page = (await gully.http.get(`/api/viewers/${winner?.id ?? ''}`)).body as {
+      merges: { id: string; name: string }[];
+      notes: { text: string }[];
+    };
+    expect(page.notes.map(({ text }) => text).sort()).toEqual([
+      'brought soup',
+      'said "hm", twice\nand left a \\n',
+    ]);
+    expect(page.merges).toMatchObject([{ name: 'pebblewren2' }]);
+    await gully.http.post(`/api/viewers/merges/${page.merges[0]?.id ?? ''}/undo`).expect(204);
+    expect((await gully.http.get(`/api/viewers/${winner?.id ?? ''}`)).body).toMatchObject({
+      viewer: { messages: 5 },
+    });
+  });
+
+  test('goes out as it is searched and filtered', async () => {
+    await store([
+      viewer(1, 'pebblewren', { bot: true }),
+      viewer(2, 'pebble_two'),
+      viewer(3, 'siltlark', { bot: true, role: 'vip' }),
+    ]);
+    const names = async (query: string): Promise<string[]> =>
+      (await gully.http.get(`/api/viewers/export?${query}`).expect(200)).text
+        .trim()
+        .split('\n')
+        .slice(1)
+        .map((line) => line.split(',')[0] ?? '');
+    expect(await names('search=ebb')).toEqual(['pebblewren', 'pebble_two']);
+    expect(await names('search=ebb&mark=bot')).toEqual(['pebblewren']);
+    expect(await names('role=vip')).toEqual(['siltlark']);
+    await gully.http.get('/api/viewers/export?role=knight').expect(422);
+  });
+
+  test('a file that Gully ended in the middle of is told of, with how far it came', async () => {
+    const { token } = await preview(
+      `name\n${Array.from({ length: 1_200 }, (_, n) => `caver${String(n)}`).join('\n')}\n`,
+    );
+    new FaultyDisk(gully.source).refuse(
+      (sql, parameters) => sql.startsWith('INSERT INTO imports') && parameters[2] === 1_000,
+    );
+    const { title, detail } = (await gully.http.post('/api/viewers/import').send({ token }).expect(500))
+      .body as Record<string, string>;
+    expect(`${title ?? ''}: ${detail ?? ''}`).toContain('500 of 1,200 viewers were taken in');
+    expect(await total()).toBe(500);
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    const told = async (): Promise<string[]> =>
+      ((await gully.http.get('/api/activity')).body as { text: string }[])
+        .map(({ text }) => text)
+        .filter((text) => text.includes('ended early'));
+    expect(await told()).toEqual([expect.stringContaining('500 of 1,200 viewers were taken in')]);
+    await gully.stop();
+    gully = await Gully.inRoom(standin, folder);
+    expect(await told()).toHaveLength(1);
   });
 
   test('the look tells what would be, changes nothing, and what was looked at is taken in once', async () => {
@@ -115,8 +203,13 @@ describe('viewers as a file', () => {
       [7, expect.stringMatching(/messages is “-3”/u)],
     ]);
     expect(await total()).toBe(2);
-    expect(await apply(seen.token)).toEqual({ added: 1, changed: 1 });
+    // What a spreadsheet would run is taken in from no file.
+    const { faults } = await preview('name\n=cmd|x\n');
+    expect(faults).toEqual([{ line: 2, fault: '“=cmd|x” begins like a formula of a spreadsheet' }]);
     await apply(seen.token, 409);
+    const again = await preview('name,messages,watch minutes\npebblewren,9,1\nsiltlark,7,\nnewcomer,3,12\n');
+    expect(await apply(again.token)).toEqual({ added: 1, changed: 1 });
+    await apply(again.token, 409);
     await gully.type('newcomer', 'I am known here');
     const { body } = await gully.http.get('/api/viewers?search=newcomer');
     expect(body).toMatchObject({ viewers: [{ name: 'newcomer', messages: 4, watchTime: 720 }] });
@@ -158,6 +251,22 @@ describe('viewers as a file', () => {
       .get('/api/viewers?sort=messages&order=down&offset=99900&limit=100')
       .expect(200);
     expect((page.body as { viewers: { messages: number }[] }).viewers[0]?.messages).toBe(99);
+  });
+
+  test('somebody who is erased after a file was looked at does not come back by it', async () => {
+    await gully.type('gritandgo', 'evening');
+    const { body } = await gully.http.get('/api/viewers?search=gritandgo');
+    const [viewer] = (body as { viewers: { id: string }[] }).viewers;
+    const { token } = await preview('name,messages\ngritandgo,40\n');
+    await gully.http
+      .post(`/api/viewers/${viewer?.id ?? ''}/erase`)
+      .send({})
+      .expect(204);
+    const { title } = (await gully.http.post('/api/viewers/import').send({ token }).expect(409)).body as {
+      title: string;
+    };
+    expect(title).toBe('This file must be looked at again');
+    expect((await gully.http.get('/api/viewers?search=gritandgo')).body).toMatchObject({ total: 0 });
   });
 
   test('only CSV is taken', async () => {

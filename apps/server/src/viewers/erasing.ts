@@ -45,12 +45,25 @@ export class Erasing {
         `UPDATE chat_lines SET name = ?, text = '', brief = '', why = NULL WHERE viewer_id IN (${marks})`,
         [ERASED, ...ids],
       );
+      // What the bot said or sent for them may have their words in it.
+      await manager.query(
+        `UPDATE chat_lines SET text = ?, brief = '', why = NULL WHERE caused_by IN (${marks})`,
+        [`(for an ${ERASED})`, ...ids],
+      );
+      await manager.query(
+        `UPDATE deliveries SET body = '{}', answer = '' WHERE substr(id, 1, 26) IN
+           (SELECT id FROM chat_lines WHERE viewer_id IN (${marks}))`,
+        ids,
+      );
       for (const name of names) await eraseName(manager, name);
-      await manager.query(`DELETE FROM remembered WHERE viewer IN (${marks})`, ids);
-      await manager.query(`UPDATE run_log SET viewer = ?, checks = '[]' WHERE viewer_id IN (${marks})`, [
-        ERASED,
+      await manager.query(`DELETE FROM remembered WHERE viewer IN (${marks}) OR caused_by IN (${marks})`, [
+        ...ids,
         ...ids,
       ]);
+      await manager.query(
+        `UPDATE run_log SET viewer = ?, words = '', checks = '[]' WHERE viewer_id IN (${marks})`,
+        [ERASED, ...ids],
+      );
       // Runs that ended with the name are told of as ended.
       await manager.query(
         `UPDATE run_log SET ended = 'stopped', ended_at = ?, words = 'a viewer was erased'

@@ -239,6 +239,32 @@ describe('two accounts of one person', () => {
   });
 });
 
+test('viewers of one name are offered as maybe one person, until they are merged or erased', async () => {
+  const add = (name: string, id: string, messages: number): Promise<unknown> =>
+    gully.source.query(
+      `INSERT INTO viewers (id, connection, account, name, role, first_seen, last_seen, messages, watch_ms, bot, ignored, subscribed_months)
+       VALUES (?, 'irc', ?, ?, 'viewer', 1, 1, ?, 0, 0, 0, 0)`,
+      [id, id, name, messages],
+    );
+  await add('Twicenamed', 'nick:twicenamed', 3);
+  await add('twicenamed', 'account:twice_named_too', 8);
+  await add('erased viewer', 'erased:1', 3);
+  await add('erased viewer', 'erased:2', 3);
+  const doubles = async (): Promise<string[][]> => {
+    const { body } = await gully.http.get('/api/viewers/doubles').expect(200);
+    return (body as { names: { viewers: { id: string }[] }[] }).names.map(({ viewers }) =>
+      viewers.map(({ id }) => id),
+    );
+  };
+  expect(await doubles()).toEqual([['account:twice_named_too', 'nick:twicenamed']]);
+  const { id } = await merge('account:twice_named_too', 'nick:twicenamed');
+  expect(await doubles()).toEqual([]);
+  await gully.http.post(`/api/viewers/merges/${id}/undo`).expect(204);
+  expect(await doubles()).toHaveLength(1);
+  await gully.http.post('/api/viewers/nick:twicenamed/erase').expect(204);
+  expect(await doubles()).toEqual([]);
+});
+
 describe('erasing', () => {
   test('no name, no text and no note is left anywhere; sums are', async () => {
     await gully.add({ name: 'hail', aliases: [], text: 'hail {{ viewer.name }}, says {{ input.all }}' });
@@ -253,9 +279,10 @@ describe('erasing', () => {
       text: 'by {{ viewer.name }}',
       span: 'viewer',
     };
+    const forGood: Step = { ...keep, id: 'g', name: 'motto', text: '{{ input.all }}', span: 'good' };
     const wait: Step = { kind: 'wait', id: 'w', seconds: 60 };
-    await gully.add({ name: 'keep', aliases: [], routine: routineOf([keep, wait]) });
-    await gully.type('tallowfen', '!keep');
+    await gully.add({ name: 'keep', aliases: [], routine: routineOf([keep, forGood, wait]) });
+    await gully.type('tallowfen', '!keep our secret garden');
     expect((await gully.http.get('/api/runs/going')).body).toMatchObject({ total: 1 });
     const id = await idOf('tallowfen');
     await gully.http.post(`/api/viewers/${id}/notes`).send({ text: 'tallowfen is kind' }).expect(201);
@@ -268,8 +295,11 @@ describe('erasing', () => {
     );
     for (const { name } of all) {
       const text = JSON.stringify(await gully.source.query(`SELECT * FROM "${name}"`));
-      expect([name, /tallowfen(?!ner)/iu.exec(text)?.[0]]).toEqual([name, undefined]);
+      expect([name, /tallowfen(?!ner)|secret garden/iu.exec(text)?.[0]]).toEqual([name, undefined]);
     }
+    await gully.add({ name: 'motto', aliases: [], text: 'motto: {{ remembered.motto | default: "none" }}' });
+    await gully.type('oxbowkid', '!motto');
+    await gully.said('motto: none');
     await until(async () => {
       const { body } = await gully.http.get('/api/runs/going');
       return (body as { total: number }).total === 0 ? true : undefined;

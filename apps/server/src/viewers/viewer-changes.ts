@@ -127,20 +127,7 @@ export class ViewerChanges {
           followedSince: followedSince ?? loser.followedSince,
         },
       );
-      await manager.update(ViewerRow, { id: loserId }, { mergedInto: winnerId });
-      await manager.query(ADD_USES, [winnerId, loserId]);
-      // What is remembered of the winner holds; what only the loser had comes along.
-      await manager.query(ADD_WORDS, [winnerId, loserId]);
-      const row: ViewerMergeRow = {
-        id: newId(),
-        winnerId,
-        loserId,
-        at: Date.now(),
-        before: JSON.stringify(before),
-        undoneAt: null,
-      };
-      await manager.insert(ViewerMergeRow, row);
-      return row;
+      return joinViewers(manager, winnerId, loserId, before);
     });
     await this.viewers.changed();
     return merge;
@@ -180,6 +167,36 @@ export class ViewerChanges {
   }
 }
 
+/**
+ * Writes down that two are one, within the caller's write: uses and what is remembered come along.
+ * Their figures are the caller's.
+ *
+ * @param before what the winner was; left out, what they are
+ */
+export async function joinViewers(
+  manager: EntityManager,
+  winnerId: string,
+  loserId: string,
+  before?: Before,
+): Promise<ViewerMergeRow> {
+  await manager.update(ViewerRow, { id: loserId }, { mergedInto: winnerId });
+  await manager.query(ADD_USES, [winnerId, loserId]);
+  // What is remembered of the winner holds; what only the loser had comes along.
+  await manager.query(ADD_WORDS, [winnerId, loserId]);
+  const { firstSeen, lastSeen, subscribedMonths, followedSince } =
+    before ?? (await manager.findOneByOrFail(ViewerRow, { id: winnerId }));
+  const row: ViewerMergeRow = {
+    id: newId(),
+    winnerId,
+    loserId,
+    at: Date.now(),
+    before: JSON.stringify({ firstSeen, lastSeen, subscribedMonths, followedSince }),
+    undoneAt: null,
+  };
+  await manager.insert(ViewerMergeRow, row);
+  return row;
+}
+
 async function addCounts(
   manager: EntityManager,
   id: string,
@@ -192,8 +209,8 @@ async function addCounts(
   );
 }
 
-const ADD_WORDS = `INSERT OR IGNORE INTO remembered (span, viewer, name, text, changed_at)
-  SELECT span, ?, name, text, changed_at FROM remembered WHERE viewer = ?`;
+const ADD_WORDS = `INSERT OR IGNORE INTO remembered (span, viewer, name, text, changed_at, caused_by)
+  SELECT span, ?, name, text, changed_at, caused_by FROM remembered WHERE viewer = ?`;
 const ADD_USES = `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use)
   SELECT command_id, ?, uses, last_use FROM command_viewer_uses WHERE viewer_id = ?
   ON CONFLICT (command_id, viewer_id) DO UPDATE

@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { Environment } from '../configuration/index.js';
 import { Database, insertMany, openDatabase, ViewerRow } from '../database/index.js';
-import { newFolder } from '../test-support/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { makeLog } from '../log/index.js';
+import { newFolder } from '../test-support/index.js';
 import { newViewer } from './viewer-row.js';
 import { ViewersService } from './viewers.service.js';
 import { MARKS, SORTS, ViewersPage, type Wanted } from './viewers-page.js';
@@ -17,7 +19,8 @@ const ROLES = ['viewer', 'viewer', 'viewer', 'subscriber', 'moderator'] as const
 
 beforeAll(async () => {
   database = new Database(await openDatabase(newFolder()));
-  pages = new ViewersPage(database, new ViewersService(database, makeLog('silent', false)));
+  const world = new ChannelWorld(new Environment());
+  pages = new ViewersPage(database, new ViewersService(database, world, makeLog('silent', false)));
   const part = (n: number): string => PARTS[n % PARTS.length]!;
   rows = Array.from({ length: 700 }, (_, n) => ({
     ...newViewer(

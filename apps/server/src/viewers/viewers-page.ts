@@ -8,11 +8,14 @@ export type Sort = (typeof SORTS)[number];
 export const MARKS = ['bot', 'ignored', 'merged'] as const;
 export type Mark = (typeof MARKS)[number];
 
-export interface Wanted {
+/** Which viewers. */
+export interface Filter {
   /** part of a name; of fewer than three letters, its beginning */
   readonly search: string;
   readonly role: Role | undefined;
   readonly mark: Mark | undefined;
+}
+export interface Wanted extends Filter {
   readonly sort: Sort;
   readonly descending: boolean;
   readonly limit: number;
@@ -31,6 +34,9 @@ export interface Page {
  * to go through all in the order wanted until a page is full: every second hundred at the least fits.
  */
 const FEW = 5_000;
+
+/** Viewers read at once for a file. */
+const AT_ONCE = 2_000;
 
 const COLUMNS: Readonly<Record<Sort, string>> = {
   name: 'v.name COLLATE NOCASE',
@@ -86,6 +92,22 @@ export class ViewersPage {
     return { total, more, viewers: rows.map((row) => this.viewers.known(row.id) ?? whole(row)) };
   }
 
+  /**
+   * Those that fit in the order of their ids, without who was erased: the next of them behind an
+   * id. Where nothing is asked of them, those who were found to be somebody else are among them.
+   */
+  async after(last: string, wanted: Filter, options?: ReadOptions): Promise<ViewerRow[]> {
+    const { through, everybody } = searchOf(wanted);
+    const { test, parameters } = everybody ? { test: 'true', parameters: [] } : through;
+    const rows = await this.database.long.rows<StoredRow>(
+      `SELECT ${this.columns} FROM viewers v
+       WHERE ${test} AND v.id > ? AND v.account NOT LIKE 'erased:%' ORDER BY v.id LIMIT ${String(AT_ONCE)}`,
+      [...parameters, last],
+      options,
+    );
+    return rows.map(whole);
+  }
+
   /** @param most counted no further; -1 for all */
   private async count(
     { finding, from, everybody }: Search,
@@ -118,7 +140,7 @@ function whole(row: StoredRow): ViewerRow {
   return { ...row, bot: row.bot === 1, ignored: row.ignored === 1 };
 }
 
-function searchOf({ search, role, mark }: Wanted): Search {
+function searchOf({ search, role, mark }: Filter): Search {
   const base = { test: `v.merged_into IS ${mark === 'merged' ? 'NOT NULL' : 'NULL'}`, parameters: [] };
   const rest: Condition[] = [];
   if (mark === 'bot' || mark === 'ignored') rest.push({ test: `v.${mark} = 1`, parameters: [] });

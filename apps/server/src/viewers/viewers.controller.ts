@@ -3,11 +3,13 @@ import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from
 import { LineDto, ChatLog, PageQuery } from '../chat/index.js';
 import { Database } from '../database/index.js';
 import { WhileAwaited } from '../problem/index.js';
+import { Doubles } from './doubles.js';
 import { Erasing } from './erasing.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewersPage } from './viewers-page.js';
 import { ViewersService } from './viewers.service.js';
 import {
+  DoublesDto,
   MarksDto,
   MergeBodyDto,
   MergeDto,
@@ -27,6 +29,7 @@ export class ViewersController {
     private readonly viewers: ViewersService,
     private readonly changes: ViewerChanges,
     private readonly erasing: Erasing,
+    private readonly doublesOf: Doubles,
     private readonly chatLog: ChatLog,
     private readonly database: Database,
   ) {}
@@ -38,6 +41,15 @@ export class ViewersController {
     const wanted = { search: search.trim(), role, mark, sort, descending: order === 'down', limit, offset };
     const { viewers, total, more } = await this.pages.page(wanted, { signal });
     return { total, more, viewers: viewers.map(viewOf) };
+  }
+
+  /** Viewers of one name who may be one person, by name. */
+  @Get('doubles')
+  @ApiOkResponse({ type: DoublesDto })
+  async doubles(@WhileAwaited() signal: AbortSignal): Promise<DoublesDto> {
+    await this.viewers.counted();
+    const groups = await this.doublesOf.find({ signal });
+    return { names: groups.map((viewers) => ({ viewers: viewers.map(viewOf) })) };
   }
 
   @Get(':id')

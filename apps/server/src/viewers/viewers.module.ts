@@ -3,7 +3,10 @@ import { ActivityModule } from '../activity/index.js';
 import { ChatModule } from '../chat/index.js';
 import { StreamModule } from '../stream/index.js';
 import { CsvController } from './csv.controller.js';
-import { ViewersCsv } from './csv.js';
+import { CsvIn } from './csv-in.js';
+import { CsvMatching } from './csv-matching.js';
+import { CsvOut } from './csv-out.js';
+import { Doubles } from './doubles.js';
 import { Erasing } from './erasing.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewersController } from './viewers.controller.js';
@@ -14,7 +17,17 @@ import { WatchTime } from './watch-time.js';
 @Module({
   imports: [ActivityModule, ChatModule, StreamModule],
   controllers: [CsvController, ViewersController],
-  providers: [Erasing, ViewerChanges, ViewersCsv, ViewersPage, ViewersService, WatchTime],
+  providers: [
+    CsvIn,
+    CsvMatching,
+    CsvOut,
+    Doubles,
+    Erasing,
+    ViewerChanges,
+    ViewersPage,
+    ViewersService,
+    WatchTime,
+  ],
   exports: [ViewersService],
 })
 export class ViewersModule {}

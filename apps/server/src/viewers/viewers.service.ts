@@ -1,9 +1,11 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
-import { foldNick, type ViewerFacts } from '@gully/core/viewers';
+import type { World } from '@gully/core/pipeline';
+import { foldNick, strangerFacts, type NamedViewer, type ViewerFacts } from '@gully/core/viewers';
 import { In } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';
 import { Batch, Database, type EntityManager, insertMany, newId, ViewerRow } from '../database/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { KnownViewers } from './known-viewers.js';
 import { factsOf, newViewer } from './viewer-row.js';
@@ -40,15 +42,30 @@ export class ViewersService {
 
   constructor(
     private readonly database: Database,
+    world: ChannelWorld,
     @Inject(LOG) log: Log,
   ) {
+    const view: World['viewers'] = {
+      // Name and roles as they are with this line; what is stored of them is older.
+      // This line is theirs too, though it is counted only once it was decided.
+      of: ({ viewer, name, roles, at }) => {
+        const facts = this.facts(viewer) ?? strangerFacts(viewer, name, roles, at);
+        return { ...facts, name, roles, messages: facts.messages + 1 };
+      },
+      named: (name) => {
+        const row = this.named(name);
+        return row === undefined ? undefined : this.facts(row.id);
+      },
+      lastWrote: (id) => this.memory.get(id)?.lastWrote ?? undefined,
+    };
+    world.add('viewers', { look: () => view });
     this.messages = new Batch(database, countMessages, (error, count) => {
       log.error({ error, count }, 'message counts of viewers could not be written');
     });
   }
 
   /** Has `follower` read again what hangs on viewers, after some were merged, erased or brought in from a file. */
-  follow(follower: () => Promise<void>): void {
+  subscribe(follower: () => Promise<void>): void {
     this.followers.push(follower);
   }
 
@@ -100,6 +117,20 @@ export class ViewersService {
     this.memory.keep(row);
   }
 
+  /** Writes down what an event said of a viewer, within the caller's write. */
+  async stand(
+    manager: EntityManager,
+    id: string,
+    { followedSince, subscribedMonths = 0 }: Seen,
+  ): Promise<void> {
+    if (followedSince === undefined && subscribedMonths === 0) return;
+    await manager.query(
+      `UPDATE viewers SET followed_since = coalesce(?, followed_since),
+         subscribed_months = max(subscribed_months, ?) WHERE id = ?`,
+      [followedSince ?? null, subscribedMonths, id],
+    );
+  }
+
   /** Counts a message; written in batches. */
   spoke(id: string, seen: Seen): void {
     const row = this.memory.get(id);
@@ -125,6 +156,17 @@ export class ViewersService {
     for (const row of rows) this.memory.keep(this.memory.get(row.id) ?? row);
   }
 
+  /** Names a person typed, each with the viewer it means now, if there is one. */
+  async bind(named: readonly NamedViewer[]): Promise<Map<NamedViewer, NamedViewer>> {
+    await this.loadNames(named.map(({ name }) => plainName(name)));
+    return new Map(
+      named.map((each) => {
+        const name = plainName(each.name);
+        return [each, { name, viewer: each.viewer ?? this.named(foldNick(name))?.id ?? null }];
+      }),
+    );
+  }
+
   /** A viewer by name, among those met lately or loaded by `loadNames`. */
   named(name: string): ViewerRow | undefined {
     return this.memory.byName(name);
@@ -133,11 +175,6 @@ export class ViewersService {
   facts(id: string): ViewerFacts | undefined {
     const row = this.memory.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
     return row === undefined ? undefined : factsOf(row);
-  }
-
-  /** When a viewer wrote last, as far as it was counted; undefined for who never did. */
-  lastWrote(id: string): number | undefined {
-    return this.memory.get(id)?.lastWrote ?? undefined;
   }
 
   /** Waits until what was counted so far is on disk. */
@@ -167,19 +204,27 @@ async function countMessages(manager: EntityManager, messages: readonly Message[
   const byViewer = new Map<string, { newest: Message; count: number }>();
   for (const message of messages)
     byViewer.set(message.id, { newest: message, count: (byViewer.get(message.id)?.count ?? 0) + 1 });
-  for (const { newest, count } of byViewer.values())
-    await manager.query(
-      `UPDATE viewers SET name = ?, role = ?, last_seen = ?, last_wrote = ?, messages = messages + ?,
-         subscribed_months = max(subscribed_months, ?), followed_since = coalesce(?, followed_since) WHERE id = ?`,
-      [
-        newest.name,
-        newest.role,
-        newest.at,
-        newest.at,
-        count,
-        newest.subscribedMonths ?? 0,
-        newest.followedSince ?? null,
-        newest.id,
-      ],
-    );
+  const rows = [...byViewer.values()].map(({ newest, count }) => [
+    newest.id,
+    newest.name,
+    newest.role,
+    newest.at,
+    count,
+    newest.subscribedMonths ?? 0,
+    newest.followedSince ?? null,
+  ]);
+  // One statement for all: chat waits while it runs.
+  await manager.query(
+    `UPDATE viewers SET name = told.value ->> 1, role = told.value ->> 2, last_seen = told.value ->> 3,
+       last_wrote = told.value ->> 3, messages = messages + (told.value ->> 4),
+       subscribed_months = max(subscribed_months, told.value ->> 5),
+       followed_since = coalesce(told.value ->> 6, followed_since)
+     FROM json_each(?) AS told WHERE viewers.id = told.value ->> 0`,
+    [JSON.stringify(rows)],
+  );
+}
+
+/** A name as typed, without the mark of a mention. */
+function plainName(typed: string): string {
+  return typed.trim().replace(/^@/u, '');
 }

@@ -3,11 +3,13 @@ import { ROLES, type Role } from '@gully/core/chat';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Max, MaxLength, Min } from 'class-validator';
 import type { ViewerRow } from '../database/index.js';
+import { NOTE_LIMIT } from './csv-reading.js';
 import { MARKS, SORTS, type Mark, type Sort } from './viewers-page.js';
 
 const toNumber = ({ value }: { value: unknown }): number => Number(value);
 
-export class ViewersQuery {
+/** Which viewers. */
+export class FilterQuery {
   @ApiProperty({
     required: false,
     description: 'part of a name; fewer than three letters are looked for at its beginning',
@@ -18,6 +20,9 @@ export class ViewersQuery {
   search: string = '';
   @ApiProperty({ required: false, enum: ROLES, enumName: 'Role' }) @IsOptional() @IsIn(ROLES) role?: Role;
   @ApiProperty({ required: false, enum: MARKS, enumName: 'Mark' }) @IsOptional() @IsIn(MARKS) mark?: Mark;
+}
+
+export class ViewersQuery extends FilterQuery {
   @ApiProperty({ required: false, enum: SORTS, enumName: 'ViewerSort' })
   @IsOptional()
   @IsIn(SORTS)
@@ -46,6 +51,8 @@ export class ViewerDto {
   @ApiProperty() id!: string;
   @ApiProperty() name!: string;
   @ApiProperty({ description: 'the account, or the nick where the server knows none' }) account!: string;
+  @ApiProperty({ enum: ['account', 'nick'], description: 'which of the two it is' })
+  knownBy!: 'account' | 'nick';
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) role!: Role;
   @ApiProperty({ format: 'date-time' }) firstSeen!: string;
   @ApiProperty({ format: 'date-time' }) lastSeen!: string;
@@ -93,11 +100,17 @@ export class MarksDto {
   @ApiPropertyOptional() @IsOptional() @IsBoolean() ignored?: boolean;
 }
 export class NoteBodyDto {
-  @ApiProperty({ maxLength: 2000 })
+  @ApiProperty({ maxLength: NOTE_LIMIT })
   @IsString()
   @Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? value.trim() : value))
-  @Length(1, 2_000, { message: 'A note has 1 to 2,000 characters' })
+  @Length(1, NOTE_LIMIT, { message: 'A note has 1 to 2,000 characters' })
   text!: string;
+}
+class OneNameDto {
+  @ApiProperty({ type: [ViewerDto], description: 'who wrote most first' }) viewers!: ViewerDto[];
+}
+export class DoublesDto {
+  @ApiProperty({ type: [OneNameDto] }) names!: OneNameDto[];
 }
 export class MergeBodyDto {
   @ApiProperty({ description: 'the viewer that is found to be this one too' })
@@ -112,6 +125,7 @@ export function viewOf(row: Readonly<ViewerRow>): ViewerDto {
     id,
     name,
     account: account.replace(/^[a-z]+:/u, ''),
+    knownBy: account.startsWith('nick:') ? 'nick' : 'account',
     role,
     messages,
     subscribedMonths,

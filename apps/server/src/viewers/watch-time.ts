@@ -42,7 +42,7 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
   ) {}
 
   onModuleInit(): void {
-    this.connection.listen({
+    this.connection.subscribe({
       left: (member) => {
         this.count(member, Date.now());
       },

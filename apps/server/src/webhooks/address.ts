@@ -1,40 +1,13 @@
-import { BlockList, isIP } from 'node:net';
 import { lookup } from 'node:dns';
-import type { LookupFunction } from 'node:net';
+import { isIP, type LookupFunction } from 'node:net';
+import ipaddr from 'ipaddr.js';
 
-/** Addresses that are not for everybody: this machine, its network, and what is kept for other uses. */
-const PRIVATE = new BlockList();
-for (const [network, prefix] of [
-  ['0.0.0.0', 8],
-  ['10.0.0.0', 8],
-  ['100.64.0.0', 10],
-  ['127.0.0.0', 8],
-  ['169.254.0.0', 16],
-  ['172.16.0.0', 12],
-  ['192.0.0.0', 24],
-  ['192.168.0.0', 16],
-  ['198.18.0.0', 15],
-  ['224.0.0.0', 3],
-] as const)
-  PRIVATE.addSubnet(network, prefix, 'ipv4');
-for (const [network, prefix] of [
-  ['::', 128],
-  ['::1', 128],
-  ['64:ff9b::', 96],
-  ['fc00::', 7],
-  ['fe80::', 10],
-  ['ff00::', 8],
-] as const)
-  PRIVATE.addSubnet(network, prefix, 'ipv6');
-
-/** Whether an IP address is on this machine or in a network of its own. */
+/**
+ * Whether an IP address is anything but one for everybody: on this machine, in a network of its
+ * own, kept for other uses, or an IPv4 address in the clothes of another kind.
+ */
 export function isPrivate(address: string): boolean {
-  const mapped = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/iu.exec(address)?.[1];
-  if (mapped !== undefined) return PRIVATE.check(mapped, 'ipv4');
-  // An IPv4 address in hexadecimal clothes.
-  if (/^::ffff:/iu.test(address)) return true;
-  const family = isIP(address);
-  return family === 0 || PRIVATE.check(address, family === 4 ? 'ipv4' : 'ipv6');
+  return !ipaddr.isValid(address) || ipaddr.process(address).range() !== 'unicast';
 }
 
 /** Whether a host, with or without its port, was allowed by name in the configuration. */

@@ -2,7 +2,7 @@ import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy }
 import type { PostChange } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
 import { Database, DeliveryRow, type EntityManager } from '../database/index.js';
-import { Keepers } from '../keepers/index.js';
+import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { send, type Answer } from './sending.js';

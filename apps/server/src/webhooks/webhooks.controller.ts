@@ -106,7 +106,7 @@ export class WebhooksController {
     };
     await this.store.save(row);
     this.news.publish('webhook', { name });
-    this.activity.tell('changed', name, `${before === undefined ? 'added' : 'changed'} (a webhook)`);
+    this.activity.record('changed', name, `${before === undefined ? 'added' : 'changed'} (a webhook)`);
     return viewOf(row);
   }
 
@@ -116,7 +116,7 @@ export class WebhooksController {
   async remove(@Param('name') name: string): Promise<void> {
     await this.store.remove(name);
     this.news.publish('webhook', { name });
-    this.activity.tell('changed', name, 'deleted (a webhook)');
+    this.activity.record('changed', name, 'deleted (a webhook)');
   }
 }
 

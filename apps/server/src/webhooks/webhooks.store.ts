@@ -1,6 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { Database, WebhookRow } from '../database/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { JobQueue } from '../queue/index.js';
+import { References } from '../things/index.js';
 
 /** The webhooks there are, by name, in memory. */
 @Injectable()
@@ -10,7 +12,16 @@ export class WebhooksStore implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly queue: JobQueue,
-  ) {}
+    references: References,
+    world: ChannelWorld,
+  ) {
+    references.add('webhook', {
+      has: (name) => this.webhooks.has(name),
+      nameOf: (name) => this.webhooks.get(name)?.name,
+    });
+    const view = { names: () => this.names() };
+    world.add('webhooks', { look: () => view });
+  }
 
   async onModuleInit(): Promise<void> {
     for (const row of await this.database.read.find(WebhookRow)) this.webhooks.set(row.name, row);

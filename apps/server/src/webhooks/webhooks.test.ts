@@ -23,6 +23,12 @@ describe('where a webhook may lead', () => {
     '::ffff:127.0.0.1',
     '::ffff:7f00:1',
     '224.0.0.1',
+    '::127.0.0.1',
+    '2002:7f00:1::',
+    '64:ff9b::7f00:1',
+    'fec0::1',
+    '2001:0:7f00:1::',
+    '::ffff:0:7f00:1',
     'no address',
   ])('%s is private', (address) => {
     expect(isPrivate(address)).toBe(true);

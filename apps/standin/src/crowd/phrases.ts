@@ -53,6 +53,8 @@ export const PHRASES = {
     '!kit',
     '!rules',
     '!question',
+    '!quote',
+    '!quote soup',
     '!lurk',
     '!rope',
     '!wet',

@@ -1,3 +1,4 @@
+import { ulid } from 'ulid';
 import type { Message } from './message.js';
 import { fold, maskOf, type Person } from './person.js';
 import { STANDINGS, type Room, type Seat, type Standing } from './room.js';
@@ -134,12 +135,13 @@ function speak(context: Context, { command, params, tags }: Message): void {
   if (target.toLowerCase() !== room.name.toLowerCase()) {
     const seat = room.seat(target);
     if (seat === undefined) reply('401', target, 'No such nick');
-    else
-      seat.person.receive?.({
-        line: `:${maskOf(person)} ${command} ${target} :${text}`,
-        sender: person,
-        at: new Date(),
-      });
+    else {
+      const line = `:${maskOf(person)} ${command} ${target} :${text}`;
+      const outgoing = { line, sender: person, at: new Date(), msgid: ulid() };
+      seat.person.receive?.(outgoing);
+      // Whoever asked for echoes gets them of what goes to one person, too.
+      if (seat.person !== person) person.receive?.(outgoing);
+    }
     return;
   }
   if (!room.maySpeak(person)) {

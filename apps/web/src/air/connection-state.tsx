@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { LoaderCircle, Plug, PlugZap, ShieldAlert, Unplug } from 'lucide-react';
+import { LoaderCircle, MicOff, Plug, PlugZap, ShieldAlert, Unplug } from 'lucide-react';
 import type { Connection } from '../api/index.js';
 import { connectionQuery, useOnline } from '../live/index.js';
 import { useNow } from '../ui/index.js';
@@ -9,6 +9,7 @@ const SIGNS = {
   connecting: [LoaderCircle, 'text-ochre'],
   connected: [Plug, 'text-moss'],
   limited: [ShieldAlert, 'text-ochre'],
+  muted: [MicOff, 'text-crimson'],
   lost: [Unplug, 'text-crimson'],
   refused: [PlugZap, 'text-crimson'],
 } as const satisfies Record<Connection['state'], unknown>;

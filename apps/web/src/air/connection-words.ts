@@ -18,6 +18,11 @@ export function connectionWords(connection: Connection, now: number): { brief: s
         brief: 'No moderator rights',
         means: `${nick} hears and speaks, but under the lower limit of lines, and it cannot remove messages or time anyone out. The channel’s owner grants it with /mode ${channel} +o ${nick}`,
       };
+    case 'muted':
+      return {
+        brief: 'May not speak',
+        means: `${nick} hears ${channel}, but the room does not let it speak (${words}): it is moderated, or ${nick} is banned there. A moderator lets it with /mode ${channel} +v ${nick}. What is to be said waits up to five minutes. ${again}`,
+      };
     case 'lost':
       return { brief: 'Connection lost', means: `${words}. What was to be said waits. ${again}` };
     case 'refused':

@@ -1,12 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { channelQuery, connectionQuery, useLines } from '../live/index.js';
-import { useNow } from '../ui/index.js';
-import { ActivityPanel } from './activity-panel.js';
-import { ConnectionPanel } from './connection-panel.js';
-import { RunningPanel } from './running-panel.js';
+import { useAreas } from '../manifest/index.js';
+import { comesLater, useNow } from '../ui/index.js';
 import { StandinControls } from './standin-controls.js';
-import { TimersPanel } from './timers-panel.js';
-import { UsesPanel } from './uses-panel.js';
 
 const MINUTES = 5;
 
@@ -14,6 +11,15 @@ const MINUTES = 5;
 export function OnAirPage() {
   const { data: channel } = useQuery(channelQuery);
   const { data: connection } = useQuery(connectionQuery);
+  const areas = useAreas();
+  const panels = useMemo(
+    () =>
+      areas
+        .flatMap(({ panels: brought = [] }) => brought)
+        .sort((a, b) => a.rank - b.rank)
+        .map(({ id, load }) => ({ id, Panel: comesLater(load) })),
+    [areas],
+  );
   return (
     <div className="flex h-full flex-col">
       <h1 className="sr-only">On air</h1>
@@ -28,11 +34,9 @@ export function OnAirPage() {
         <StandinControls />
       </div>
       <div className="board">
-        <TimersPanel />
-        <ActivityPanel />
-        <RunningPanel />
-        <ConnectionPanel />
-        <UsesPanel />
+        {panels.map(({ id, Panel }) => (
+          <Panel key={id} />
+        ))}
       </div>
       <div className="foot">
         <span className="s2 row ml-auto text-soft">

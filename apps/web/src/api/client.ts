@@ -33,6 +33,7 @@ export type { TimerBody };
 export type Timer = TimerBody & Omit<Schemas['TimerDto'], keyof TimerBody>;
 export type TimersStanding = Schemas['StandingDto'];
 export type Run = Schemas['RunDto'];
+export type User = Schemas['UserDto'];
 export type Delivery = Schemas['DeliveryDto'];
 export type Webhook = Schemas['WebhookDto'];
 export type BundleLook = Schemas['LookDto'];

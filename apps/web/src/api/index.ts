@@ -25,6 +25,7 @@ export type {
   Timer,
   TimerBody,
   TimersStanding,
+  User,
   Viewer,
   ViewerPage,
   ViewerSort,

@@ -276,6 +276,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/routines/{id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ByHandController_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/late-events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LateEventsController_now"];
+        put: operations["LateEventsController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists": {
         parameters: {
             query?: never;
@@ -302,6 +334,22 @@ export interface paths {
         get: operations["ListsController_text"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/begin-anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_beginAnew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -340,22 +388,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lists/{id}/begin-anew": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ListsController_beginAnew"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/lists/{id}/restore": {
         parameters: {
             query?: never;
@@ -388,192 +420,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/webhooks": {
+    "/api/kept-days": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["WebhooksController_all"];
-        put?: never;
+        get: operations["KeptDaysController_now"];
+        put: operations["KeptDaysController_set"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/webhooks/deliveries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["WebhooksController_sent"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/webhooks/deliveries/{id}/again": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["WebhooksController_again"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/webhooks/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["WebhooksController_set"];
-        post?: never;
-        delete: operations["WebhooksController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RunsController_page"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RunsController_csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/going": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RunsController_going"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RunsController_why"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/stop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RunsController_stop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines/{id}/run": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RunsController_run"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/hold": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimingController_hold"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/fire": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimingController_fire"];
         delete?: never;
         options?: never;
         head?: never;
@@ -606,22 +462,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["RehearsalController_happen"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/timers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RehearsalController_nextTimer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -750,6 +590,86 @@ export interface paths {
         get: operations["RememberedController_names"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_going"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RunsController_stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,6 +820,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/users-of/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ReferencesController_usersOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timers": {
         parameters: {
             query?: never;
@@ -1012,6 +948,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearsal/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersRehearsingController_nextTimer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/fire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewers/export": {
         parameters: {
             query?: never;
@@ -1068,6 +1052,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["ViewersController_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/doubles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersController_doubles"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1204,6 +1204,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/webhooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["WebhooksController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/deliveries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["WebhooksController_sent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/deliveries/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["WebhooksController_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/webhooks/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["WebhooksController_set"];
+        post?: never;
+        delete: operations["WebhooksController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1327,7 +1391,7 @@ export interface components {
         /** @enum {string} */
         Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
         /** @enum {string} */
-        Outcome: "ran" | "stopped" | "waiting" | "nothing";
+        Outcome: "ran" | "warned" | "failed" | "stopped" | "waiting" | "removed" | "nothing" | "talk";
         LineDto: {
             id: string;
             /** Format: date-time */
@@ -1345,21 +1409,27 @@ export interface components {
             rule: string;
             measure: string;
             /** @enum {string} */
-            outcome: "passed" | "stopped" | "noted";
+            outcome: "passed" | "stopped" | "noted" | "warned";
         };
         WhyDto: {
             outcome: components["schemas"]["Outcome"];
             brief: string;
             checks: components["schemas"]["CheckDto"][];
             decided: string;
+            /** @description the runs it began that were not over with it; how each went on is at /api/runs/{id} */
+            runs?: string[];
             /** @description milliseconds from hearing the message to having decided */
             tookMs: number;
         };
         SayDto: {
             text: string;
         };
+        TypedDto: {
+            /** @description true while Gully is not in the room: it is said on return, within five minutes */
+            waits: boolean;
+        };
         /** @enum {string} */
-        ConnectionState: "connecting" | "connected" | "limited" | "lost" | "refused";
+        ConnectionState: "connecting" | "connected" | "limited" | "muted" | "lost" | "refused";
         ConnectionDto: {
             state: components["schemas"]["ConnectionState"];
             /** Format: date-time */
@@ -1419,6 +1489,11 @@ export interface components {
             viewerCooldown: number;
             /** @description true when moderators skip both cooldowns and the cost */
             moderatorsSkip: boolean;
+            /**
+             * @description true when words behind the last input are refused
+             * @default false
+             */
+            refuseExtra: boolean;
             /** @description a rank that must be reached; empty for none */
             rank: string;
             cost: components["schemas"]["CostDto"];
@@ -1467,6 +1542,13 @@ export interface components {
             /** @description why a saved command cannot run; it is then off by itself */
             fault: string | null;
         };
+        SeveralDto: {
+            ids: string[];
+            /** @enum {string} */
+            change: "switch-on" | "switch-off" | "group" | "delete" | "restore" | "step-back";
+            /** @description for group */
+            group?: string;
+        };
         CommandBodyDto: {
             group: string;
             enabled: boolean;
@@ -1474,13 +1556,6 @@ export interface components {
             gates: components["schemas"]["GatesDto"];
             inputs: components["schemas"]["InputDto"][];
             routine: components["schemas"]["RoutineDto"];
-        };
-        SeveralDto: {
-            ids: string[];
-            /** @enum {string} */
-            change: "switch-on" | "switch-off" | "group" | "delete" | "restore" | "step-back";
-            /** @description for group */
-            group?: string;
         };
         CommandChangeDto: {
             group: string;
@@ -1493,6 +1568,14 @@ export interface components {
             version: number;
         };
         VersionDto: {
+            /** @description the version the change is made on */
+            version: number;
+        };
+        /** @enum {string} */
+        LateEvents: "told" | "passed-over";
+        LateEventsDto: {
+            value: components["schemas"]["LateEvents"];
+            /** @description the version the change is made on */
             version: number;
         };
         ListDto: {
@@ -1504,31 +1587,18 @@ export interface components {
             lines: number;
             /** @description lines of this round that were not drawn yet */
             left: number;
+            /** @description what was not taken as it was last written */
+            notes: string[];
         };
         ListBodyDto: {
             name: string;
             /** @description one line each */
             text: string;
         };
-        SavedListDto: {
-            id: string;
-            name: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-            lines: number;
-            /** @description lines of this round that were not drawn yet */
-            left: number;
-            /** @description what was not taken as it stood */
-            notes: string[];
-        };
         ListChangeDto: {
             name: string;
             /** @description one line each */
             text: string;
-            version: number;
-        };
-        ListVersionDto: {
             version: number;
         };
         OutputDto: {
@@ -1538,30 +1608,142 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
         };
-        WebhookDto: {
+        KeptDaysDto: {
+            /** @description days; 0 for good */
+            value: number;
+            /** @description the version the change is made on */
+            version: number;
+        };
+        Persona: {
             name: string;
-            address: string;
-            /** @description true when posts are signed; the secret itself is never told */
-            signed: boolean;
+            roles: components["schemas"]["Role"][];
+            /** @description hours watched */
+            hours?: number;
+            /** @description units of the currency */
+            balance?: number;
         };
-        DeliveryDto: {
-            id: string;
-            /** Format: date-time */
-            at: string;
-            webhook: string;
-            body: string;
+        /**
+         * @description what chance comes to, where it is not left to chance
+         * @enum {string}
+         */
+        Forced: "win" | "lose" | "rare";
+        /** @enum {string} */
+        ThingKind: "list" | "routine" | "command" | "timer";
+        DraftDto: {
+            kind: components["schemas"]["ThingKind"];
+            /** @description whose place it takes; left out for a new one */
+            id?: string;
+            /** @description as it would be saved */
+            body: {
+                [key: string]: unknown;
+            };
+        };
+        RehearsedLineDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            text: string;
+        };
+        SaidDto: {
+            text: string;
+            /** @description seconds after what started it */
+            after: number;
             /** @enum {string} */
-            state: "waiting" | "arrived" | "given-up";
-            tries: number;
-            /** Format: date-time */
-            nextAt: string | null;
-            /** @description what came back, or why nothing did */
-            answer: string;
+            how: "chat" | "reply" | "tell";
         };
-        WebhookBodyDto: {
-            address: string;
-            /** @description whsec_ and base64; kept as it is when it is not given, none when empty */
-            secret?: string;
+        RehearsedDto: {
+            said: components["schemas"]["SaidDto"][];
+            effects: string[];
+            why: components["schemas"]["WhyDto"];
+        };
+        RehearsedEventDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            /**
+             * @description hand: the routine open in the editor is run
+             * @enum {string}
+             */
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "hand";
+            count?: number;
+            message?: string;
+        };
+        CounterDto: {
+            name: string;
+            value: number;
+            /** @description the highest it has been */
+            most: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        CounterBodyDto: {
+            value: number;
+        };
+        /** @enum {string} */
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return";
+        EventTriggerDto: {
+            id: string;
+            event: components["schemas"]["EventKind"];
+            /** @description of the event’s count; 0 for any */
+            least: number;
+            lowestRole: components["schemas"]["Role"];
+            viewers: components["schemas"]["NamedViewerDto"][];
+        };
+        NamedRoutineDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: date-time */
+            lastRun: string | null;
+            /** @description why it cannot run; it is then off by itself */
+            fault: string | null;
+        };
+        NamedRoutineBodyDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        NamedRoutineChangeDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            version: number;
+        };
+        RememberedNamesDto: {
+            names: string[];
         };
         /** @enum {string} */
         RunEnding: "done" | "stopped" | "failed" | "limited" | "refused" | "going";
@@ -1616,207 +1798,6 @@ export interface components {
             /** @description the runs to end; empty for all */
             runs: string[];
         };
-        HoldDto: {
-            held: boolean;
-        };
-        Persona: {
-            name: string;
-            roles: components["schemas"]["Role"][];
-            /** @description hours watched */
-            hours?: number;
-            /** @description units of the currency */
-            balance?: number;
-        };
-        /**
-         * @description what chance comes to, where it is not left to chance
-         * @enum {string}
-         */
-        Forced: "win" | "lose" | "rare";
-        DraftDto: {
-            group: string;
-            enabled: boolean;
-            trigger: components["schemas"]["TriggerDto"];
-            gates: components["schemas"]["GatesDto"];
-            inputs: components["schemas"]["InputDto"][];
-            routine: components["schemas"]["RoutineDto"];
-            id?: string;
-        };
-        /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return";
-        EventTriggerDto: {
-            id: string;
-            event: components["schemas"]["EventKind"];
-            /** @description of the event’s count; 0 for any */
-            least: number;
-            lowestRole: components["schemas"]["Role"];
-            viewers: components["schemas"]["NamedViewerDto"][];
-        };
-        RoutineDraftDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-            id?: string;
-        };
-        TimerDraftDto: {
-            name: string;
-            enabled: boolean;
-            /** @enum {string} */
-            does: "say" | "routine" | "command";
-            texts: string[];
-            /** @enum {string} */
-            order: "random" | "turn" | "bag";
-            /** @description the id of the routine or command it runs; empty for one that says a text */
-            runs: string;
-            /** @description whole minutes, 1 to 1,440 */
-            interval: number;
-            /** @description lines of viewers since it last fired, 0 to 1,000 */
-            lines: number;
-            when: components["schemas"]["WhenDto"];
-            /** @description minutes after going live; null for the interval */
-            first: number | null;
-            /** @description percent, 0 to 30 */
-            jitter: number;
-            id?: string;
-        };
-        RehearsedLineDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description the command open in the editor, unsaved */
-            draft?: components["schemas"]["DraftDto"];
-            /** @description the routine open in the editor, unsaved */
-            routineDraft?: components["schemas"]["RoutineDraftDto"];
-            /** @description the timer open in the editor, unsaved */
-            timerDraft?: components["schemas"]["TimerDraftDto"];
-            text: string;
-        };
-        SaidDto: {
-            text: string;
-            /** @description seconds after what started it */
-            after: number;
-            /** @enum {string} */
-            how: "chat" | "reply" | "tell";
-        };
-        RehearsedDto: {
-            said: components["schemas"]["SaidDto"][];
-            effects: string[];
-            why: components["schemas"]["WhyDto"];
-        };
-        RehearsedEventDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description the command open in the editor, unsaved */
-            draft?: components["schemas"]["DraftDto"];
-            /** @description the routine open in the editor, unsaved */
-            routineDraft?: components["schemas"]["RoutineDraftDto"];
-            /** @description the timer open in the editor, unsaved */
-            timerDraft?: components["schemas"]["TimerDraftDto"];
-            /**
-             * @description hand: the routine open in the editor is run
-             * @enum {string}
-             */
-            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "hand";
-            count?: number;
-            message?: string;
-        };
-        RehearsedTimerDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description the command open in the editor, unsaved */
-            draft?: components["schemas"]["DraftDto"];
-            /** @description the routine open in the editor, unsaved */
-            routineDraft?: components["schemas"]["RoutineDraftDto"];
-            /** @description the timer open in the editor, unsaved */
-            timerDraft?: components["schemas"]["TimerDraftDto"];
-            /** @description lines of viewers a minute; as measured where it is not given */
-            rate?: number;
-        };
-        RehearsedFiringDto: {
-            said: components["schemas"]["SaidDto"][];
-            effects: string[];
-            why: components["schemas"]["WhyDto"];
-            /** @description seconds the clock is ahead now */
-            ahead: number;
-        };
-        CounterDto: {
-            name: string;
-            value: number;
-            /** @description the highest it has been */
-            most: number;
-            /** Format: date-time */
-            changedAt: string;
-        };
-        CounterBodyDto: {
-            value: number;
-        };
-        NamedRoutineDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-            id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-            /** Format: date-time */
-            lastRun: string | null;
-            /** @description why it cannot run; it is then off by itself */
-            fault: string | null;
-        };
-        NamedRoutineBodyDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-        };
-        NamedRoutineChangeDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-            version: number;
-        };
-        RoutineVersionDto: {
-            version: number;
-        };
-        RememberedNamesDto: {
-            names: string[];
-        };
         PrefixDto: {
             value: string;
             /** @description the version the change is made on */
@@ -1865,6 +1846,13 @@ export interface components {
             viewers: number;
             /** @description false where no platform tells */
             known: boolean;
+        };
+        /** @enum {string} */
+        ReferenceKind: "list" | "routine" | "command" | "timer" | "webhook";
+        UserDto: {
+            kind: components["schemas"]["ReferenceKind"];
+            id: string;
+            name: string;
         };
         TimerStateDto: {
             /** @description milliseconds of the running clock */
@@ -1980,9 +1968,35 @@ export interface components {
             jitter: number;
             version: number;
         };
-        TimerVersionDto: {
-            version: number;
+        RehearsedTimerDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            /** @description lines of viewers a minute; as measured where it is not given */
+            rate?: number;
         };
+        RehearsedFiringDto: {
+            said: components["schemas"]["SaidDto"][];
+            effects: string[];
+            why: components["schemas"]["WhyDto"];
+            /** @description seconds the clock is ahead now */
+            ahead: number;
+        };
+        HoldDto: {
+            held: boolean;
+        };
+        /** @enum {string} */
+        Mark: "bot" | "ignored" | "merged";
         FaultDto: {
             line: number;
             fault: string;
@@ -2010,14 +2024,17 @@ export interface components {
             changed: number;
         };
         /** @enum {string} */
-        Mark: "bot" | "ignored" | "merged";
-        /** @enum {string} */
         ViewerSort: "name" | "messages" | "watched" | "lastSeen" | "firstSeen";
         ViewerDto: {
             id: string;
             name: string;
             /** @description the account, or the nick where the server knows none */
             account: string;
+            /**
+             * @description which of the two it is
+             * @enum {string}
+             */
+            knownBy: "account" | "nick";
             role: components["schemas"]["Role"];
             /** Format: date-time */
             firstSeen: string;
@@ -2040,6 +2057,13 @@ export interface components {
             total: number;
             /** @description whether more fit than were counted */
             more: boolean;
+        };
+        OneNameDto: {
+            /** @description who wrote most first */
+            viewers: components["schemas"]["ViewerDto"][];
+        };
+        DoublesDto: {
+            names: components["schemas"]["OneNameDto"][];
         };
         NoteDto: {
             id: string;
@@ -2079,7 +2103,32 @@ export interface components {
             /** @description the viewer that is found to be this one too */
             from: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["TimerStep"])[];
+        WebhookDto: {
+            name: string;
+            address: string;
+            /** @description true when posts are signed; the secret itself is never told */
+            signed: boolean;
+        };
+        DeliveryDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            webhook: string;
+            body: string;
+            /** @enum {string} */
+            state: "waiting" | "arrived" | "given-up";
+            tries: number;
+            /** Format: date-time */
+            nextAt: string | null;
+            /** @description what came back, or why nothing did */
+            answer: string;
+        };
+        WebhookBodyDto: {
+            address: string;
+            /** @description whsec_ and base64; kept as it is when it is not given, none when empty */
+            secret?: string;
+        };
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -2135,6 +2184,44 @@ export interface components {
             list: string;
             /** @enum {string} */
             order: "bag" | "turn" | "random";
+            name: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        "Find-lineStep": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "Find-lineStep";
+            id: string;
+            which: string;
+            list: string;
+            name: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        "Add-lineStep": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "Add-lineStep";
+            id: string;
+            text: string;
+            list: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        "Take-lineStep": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "Take-lineStep";
+            id: string;
+            which: string;
+            list: string;
             name: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
@@ -2272,6 +2359,21 @@ export interface components {
             /** @enum {string} */
             does: "hold" | "go-on" | "fire";
             timer: string;
+            named: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        CommandStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "CommandStep";
+            id: string;
+            /** @enum {string} */
+            does: "add" | "change" | "remove";
+            named: string;
+            text: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -2508,11 +2610,13 @@ export interface operations {
             };
         };
         responses: {
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["TypedDto"];
+                };
             };
         };
     };
@@ -2778,6 +2882,75 @@ export interface operations {
             };
         };
     };
+    ByHandController_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    LateEventsController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateEventsDto"];
+                };
+            };
+        };
+    };
+    LateEventsController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LateEventsDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateEventsDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     ListsController_all: {
         parameters: {
             query?: never;
@@ -2815,7 +2988,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedListDto"];
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -2841,6 +3022,27 @@ export interface operations {
             };
         };
     };
+    ListsController_beginAnew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+        };
+    };
     ListsController_change: {
         parameters: {
             query?: never;
@@ -2861,7 +3063,23 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedListDto"];
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -2896,30 +3114,9 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ListVersionDto"];
+                "application/json": components["schemas"]["VersionDto"];
             };
         };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedListDto"];
-                };
-            };
-        };
-    };
-    ListsController_beginAnew: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             200: {
                 headers: {
@@ -2927,6 +3124,14 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ListDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -2950,6 +3155,14 @@ export interface operations {
                     "application/json": components["schemas"]["ListDto"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
         };
     };
     OutputsController_all: {
@@ -2971,7 +3184,7 @@ export interface operations {
             };
         };
     };
-    WebhooksController_all: {
+    KeptDaysController_now: {
         parameters: {
             query?: never;
             header?: never;
@@ -2985,190 +3198,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WebhookDto"][];
+                    "application/json": components["schemas"]["KeptDaysDto"];
                 };
             };
         };
     };
-    WebhooksController_sent: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeliveryDto"][];
-                };
-            };
-        };
-    };
-    WebhooksController_again: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    WebhooksController_set: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WebhookBodyDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WebhookDto"];
-                };
-            };
-        };
-    };
-    WebhooksController_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    RunsController_page: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                search?: string;
-                ended?: components["schemas"]["RunEnding"];
-                since?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunDto"][];
-                };
-            };
-        };
-    };
-    RunsController_csv: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                search?: string;
-                ended?: components["schemas"]["RunEnding"];
-                since?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-        };
-    };
-    RunsController_going: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GoingPageDto"];
-                };
-            };
-        };
-    };
-    RunsController_why: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunWithWhyDto"];
-                };
-            };
-        };
-    };
-    RunsController_stop: {
+    KeptDaysController_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -3177,76 +3212,17 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StopDto"];
+                "application/json": components["schemas"]["KeptDaysDto"];
             };
         };
         responses: {
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
-            };
-        };
-    };
-    RunsController_run: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
+                content: {
+                    "application/json": components["schemas"]["KeptDaysDto"];
                 };
-                content?: never;
-            };
-        };
-    };
-    TimingController_hold: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HoldDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    TimingController_fire: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
             409: {
                 headers: {
@@ -3300,29 +3276,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RehearsedDto"];
-                };
-            };
-        };
-    };
-    RehearsalController_nextTimer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RehearsedTimerDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RehearsedFiringDto"];
                 };
             };
         };
@@ -3528,7 +3481,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RoutineVersionDto"];
+                "application/json": components["schemas"]["VersionDto"];
             };
         };
         responses: {
@@ -3569,6 +3522,14 @@ export interface operations {
                     "application/json": components["schemas"]["NamedRoutineDto"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
         };
     };
     RememberedController_names: {
@@ -3587,6 +3548,119 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RememberedNamesDto"];
                 };
+            };
+        };
+    };
+    RunsController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                ended?: components["schemas"]["RunEnding"];
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunDto"][];
+                };
+            };
+        };
+    };
+    RunsController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                ended?: components["schemas"]["RunEnding"];
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    RunsController_going: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoingPageDto"];
+                };
+            };
+        };
+    };
+    RunsController_why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunWithWhyDto"];
+                };
+            };
+        };
+    };
+    RunsController_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StopDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3816,6 +3890,28 @@ export interface operations {
             };
         };
     };
+    ReferencesController_usersOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UserDto"][];
+                };
+            };
+        };
+    };
     TimersController_list: {
         parameters: {
             query?: never;
@@ -4033,7 +4129,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TimerVersionDto"];
+                "application/json": components["schemas"]["VersionDto"];
             };
         };
         responses: {
@@ -4074,11 +4170,97 @@ export interface operations {
                     "application/json": components["schemas"]["TimerDto"];
                 };
             };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersRehearsingController_nextTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedTimerDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedFiringDto"];
+                };
+            };
+        };
+    };
+    TimingController_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    TimingController_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
         };
     };
     CsvController_export: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description part of a name; fewer than three letters are looked for at its beginning */
+                search?: string;
+                role?: components["schemas"]["Role"];
+                mark?: components["schemas"]["Mark"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4165,6 +4347,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ViewersPageDto"];
+                };
+            };
+        };
+    };
+    ViewersController_doubles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoublesDto"];
                 };
             };
         };
@@ -4353,6 +4554,111 @@ export interface operations {
             header?: never;
             path: {
                 id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    WebhooksController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WebhookDto"][];
+                };
+            };
+        };
+    };
+    WebhooksController_sent: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryDto"][];
+                };
+            };
+        };
+    };
+    WebhooksController_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    WebhooksController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WebhookBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WebhookDto"];
+                };
+            };
+        };
+    };
+    WebhooksController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
             };
             cookie?: never;
         };

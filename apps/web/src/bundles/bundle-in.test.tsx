@@ -39,6 +39,23 @@ function draw(answers: Parameters<typeof drawPage>[1], text = JSON.stringify(BUN
   return { page, onDone };
 }
 
+test('a set of ours is looked at like any bundle before anything changes', async () => {
+  const page = drawPage(<BundleIn onDone={jest.fn()} />, {
+    'POST /api/bundles/look': ({ body }: Asked) => {
+      const { bundle } = body as { bundle: { title: string; commands: { trigger: { name: string } }[] } };
+      return {
+        ...look(bundle.commands.map(({ trigger }) => item(trigger.name, 'new'))),
+        title: bundle.title,
+      };
+    },
+  });
+  fireEvent.click(page.getByRole('button', { name: 'Quote book' }));
+  await page.findByRole('heading', { name: 'Quote book' });
+  for (const name of ['quote', 'quote add', 'quote drop'])
+    page.getByRole('rowheader', { name: new RegExp(`^!${name} command`, 'u') });
+  page.getByRole('button', { name: 'Take in 3 of 3' });
+});
+
 describe('taking a bundle in', () => {
   test('what is the same is left, the rest taken, unless somebody says otherwise', async () => {
     const items = [item('map', 'new'), item('rope', 'different'), item('lamp', 'same'), item('tide', 'new')];

@@ -1,7 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { FileUp } from 'lucide-react';
+import { STARTER_SETS } from '@gully/core/bundles';
+import { FileUp, Package } from 'lucide-react';
 import { Fragment, useRef, useState } from 'react';
 import { answerOf, api, Problem, problemOf, type BundleLook } from '../api/index.js';
+import { usePrefix } from '../live/index.js';
 import { Choice, Fault, tellProblem, toast } from '../ui/index.js';
 import { differencesOf } from './differences.js';
 
@@ -63,14 +65,17 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
       onDone();
     },
   });
-  const read = async (chosen: File): Promise<void> => {
+  const show = (given: Record<string, unknown>): void => {
     setUnreadable(undefined);
     setDecided({});
+    setBundle(given);
+    setAnswers({});
+    look.mutate({ bundle: given, answers: {} });
+  };
+  const read = async (chosen: File): Promise<void> => {
     try {
       const given = JSON.parse(await chosen.text()) as Record<string, unknown>;
-      setBundle(given);
-      setAnswers({});
-      look.mutate({ bundle: given, answers: {} });
+      show(given);
     } catch (error) {
       look.reset();
       setUnreadable(
@@ -87,6 +92,20 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
         <button type="button" className="btn" onClick={() => file.current?.click()}>
           <FileUp className="i s" aria-hidden="true" /> Choose a bundle
         </button>
+        <span className="s2 text-soft">or one of ours:</span>
+        {STARTER_SETS.map(({ id, bundle: ours }) => (
+          <button
+            key={id}
+            type="button"
+            className="btn"
+            title={ours.note}
+            onClick={() => {
+              show({ ...ours });
+            }}
+          >
+            <Package className="i s" aria-hidden="true" /> {ours.title}
+          </button>
+        ))}
         <span className="s2 text-soft">Nothing is changed before you have seen what it would do.</span>
       </p>
       <input
@@ -188,6 +207,9 @@ interface ItemRowsProps {
 
 function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
   const [shown, setShown] = useState(false);
+  const prefix = usePrefix();
+  // A command without a name is called by its phrase or its pattern.
+  const typed = item.kind === 'commands' && !/^[“/]/u.test(item.name);
   const [words, colour] = STATE_WORDS[item.state];
   const options: { value: Action; label: string }[] = [
     { value: 'take', label: item.state === 'new' ? 'take it in' : 'put it in its place' },
@@ -198,6 +220,7 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
     <>
       <tr>
         <th scope="row" className="whitespace-normal">
+          {typed ? prefix : ''}
           {item.name} <span className="s2 font-normal text-soft">{KIND_WORDS[item.kind]}</span>
         </th>
         <td>

@@ -1,1 +1,1 @@
-export { BundlesPage } from './bundles-page.js';
+export { BUNDLES } from './manifest.js';

@@ -41,7 +41,7 @@ describe('the dock’s line', () => {
   const draw = (channel: Channel, more: Parameters<typeof drawPage>[1] = {}) =>
     drawPage(<SayLine />, {
       'GET /api/channel': () => channel,
-      'POST /api/chat/say': () => undefined,
+      'POST /api/chat/say': () => ({ waits: false }),
       'POST /api/standin/say': () => undefined,
       'POST /api/standin/event': () => undefined,
       ...more,
@@ -58,13 +58,13 @@ describe('the dock’s line', () => {
       { ...CHANNEL, standin: false },
       {
         'POST /api/chat/say': () =>
-          refused ? new Refusal(409, 'Gully is not in the chat room', 'Your line was not said.') : undefined,
+          refused ? new Refusal(503, 'Gully does not answer', 'Your line was not said.') : { waits: true },
       },
     );
     await page.findByText('as gully');
     say(page, '   ');
     say(page, 'mind the step');
-    await page.findByText('Gully is not in the chat room');
+    await page.findByText('Gully does not answer');
     expect(page.getByPlaceholderText('Say in chat')).toHaveProperty('value', 'mind the step');
     refused = false;
     say(page, 'mind the step');
@@ -76,6 +76,7 @@ describe('the dock’s line', () => {
       { text: 'mind the step' },
       { text: 'mind the step' },
     ]);
+    await page.findByText(/Your line is said when it is back/u);
     // Nobody else can be spoken as where no stand-in plays the platform.
     expect(page.queryByRole('button', { name: /^Say as/u })).toBeNull();
     expect(page.queryByRole('button', { name: 'Raise an event' })).toBeNull();
@@ -107,7 +108,7 @@ describe('a line of chat', () => {
     checks: [
       { rule: 'Anyone may use it', measure: 'moderator', outcome: 'passed' },
       { rule: 'Every 30 s', measure: '12 s left', outcome: 'stopped' },
-      { rule: 'No value is called vewer.name', measure: '', outcome: 'noted' },
+      { rule: 'No value is called vewer.name', measure: '', outcome: 'warned' },
       { rule: 'Step 1: one of 2 texts', measure: 'number 2', outcome: 'noted' },
     ],
     tookMs: 1_500,
@@ -134,6 +135,27 @@ describe('a line of chat', () => {
     expect(page.queryByRole('region', { name: 'Why it ran' })).toBeNull();
   });
 
+  test('what it began and was not over with it is told below, without what the line said already', async () => {
+    const [asked, stopped, , drew] = WHY.checks;
+    const page = drawPage(<Line line={line()} newMinute />, {
+      'GET /api/channel': () => CHANNEL,
+      'GET /api/chat/lines/l1/why': () => ({ ...WHY, checks: [asked, stopped], runs: ['l1:map'] }),
+      'GET /api/runs/l1:map': () => ({
+        title: '!map',
+        ended: 'failed',
+        words: 'the list is empty',
+        at: '2026-11-25T20:31:00.000Z',
+        endedAt: '2026-11-25T20:31:40.000Z',
+        checks: [asked, stopped, drew],
+      }),
+    });
+    fireEvent.click(page.getByRole('button', { name: /why$/u }));
+    const run = await page.findByRole('region', { name: 'How it went on' });
+    expect(run.textContent).toContain('took 40 s');
+    expect(run.textContent).toContain('!map failed: the list is empty');
+    expect([...run.querySelectorAll('li')].map(({ textContent }) => textContent)).toHaveLength(2);
+  });
+
   test('a why that is not kept says so, and a line that was taken out shows that', async () => {
     const page = draw(
       line({ removed: true }),
@@ -146,11 +168,13 @@ describe('a line of chat', () => {
   });
 
   test.each([
-    ['ran', 'ran !map with a note', 'text-ochre'],
+    ['warned', 'ran !map with a note', 'text-ochre'],
+    ['failed', 'ran !map, ended: the list is empty', 'text-crimson'],
     ['ran', 'ran !map', 'text-moss'],
     ['stopped', 'for VIPs and up', 'text-crimson'],
     ['waiting', 'waits for the room', 'text-ochre'],
-    ['nothing', 'no command', 'text-soft'],
+    ['removed', 'a link', 'text-crimson'],
+    ['talk', 'no command', 'text-soft'],
   ] as const)('%s: “%s” is %s', (outcome, brief, colour) => {
     const page = draw(line({ outcome, brief }));
     expect(page.getByText(brief).className).toContain(colour);

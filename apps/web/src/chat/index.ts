@@ -1,4 +1,5 @@
 export { LiveSide } from './live-side.js';
 export { RaiseEvent, raisedInWords, type Raised } from './raise-event.js';
+export { ENDING_WORDS, RunWhy } from './run-why.js';
 export { Brief, WhyPanel } from './why-panel.js';
 export { Line } from './line.js';

@@ -1,9 +1,10 @@
 import { textBehind } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
-import { memo, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { answerOf, api, problemOf, type ChatLine } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
 import { clock, exact, roleMark } from '../ui/index.js';
+import { RunWhy } from './run-why.js';
 import { Brief, WhyPanel } from './why-panel.js';
 
 /** One line of live chat. Its why opens under it. */
@@ -35,7 +36,7 @@ export const Line = memo(function Line({
         {line.removed && <span className="s2 text-crimson">taken out </span>}
         <button
           type="button"
-          className={`why ${line.own || (line.outcome === 'nothing' && line.brief === 'no command') ? 'quiet' : ''}`}
+          className={`why ${line.own || line.outcome === 'talk' ? 'quiet' : ''}`}
           aria-expanded={open}
           onClick={() => {
             setOpen(!open);
@@ -54,7 +55,21 @@ function LineWhy({ id }: { readonly id: string }) {
     queryKey: ['why', id],
     queryFn: () => answerOf(api.GET('/api/chat/lines/{id}/why', { params: { path: { id } } })),
   });
+  const place = useRef<HTMLDivElement>(null);
+  const there = why !== undefined;
+  useEffect(() => {
+    // Under the last line it would open below the edge.
+    if (there) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [there]);
   if (error !== null)
     return <p className="s2 pb-1 text-soft">{`${problemOf(error).title}. ${problemOf(error).detail}`}</p>;
-  return why === undefined ? <p className="s2 text-soft">…</p> : <WhyPanel why={why} real />;
+  if (why === undefined) return <p className="s2 text-soft">…</p>;
+  return (
+    <div ref={place}>
+      <WhyPanel why={why} real />
+      {why.runs?.map((run) => (
+        <RunWhy key={run} id={run} after={why.checks} />
+      ))}
+    </div>
+  );
 }

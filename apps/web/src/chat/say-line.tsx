@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api, type Role } from '../api/index.js';
 import { channelQuery } from '../live/index.js';
-import { Choice, Opens, ROLE_CHOICES, tellProblem, useStored } from '../ui/index.js';
+import { Choice, Opens, ROLE_CHOICES, tellProblem, toast, useStored } from '../ui/index.js';
 import { RaiseEvent, type Raised } from './raise-event.js';
 
 /** What the platform tells by events; first messages are told by chat itself. */
@@ -24,8 +24,11 @@ export function SayLine() {
     if (text.trim() === '' || busy) return;
     setBusy(true);
     try {
-      if (as === '') await answerOf(api.POST('/api/chat/say', { body: { text } }));
-      else await answerOf(api.POST('/api/standin/say', { body: { name: as, roles: rolesOf(role), text } }));
+      if (as === '') {
+        const { waits } = await answerOf(api.POST('/api/chat/say', { body: { text } }));
+        if (waits)
+          toast('Gully is not in the chat room. Your line is said when it is back, within 5 minutes.');
+      } else await answerOf(api.POST('/api/standin/say', { body: { name: as, roles: rolesOf(role), text } }));
       setText('');
     } catch (error) {
       tellProblem(error);

@@ -1,21 +1,44 @@
 import { durationInWords } from '@gully/core/text';
-import { Check, CornerDownRight, Dot, Hourglass, Minus, TriangleAlert, X } from 'lucide-react';
+import {
+  Check,
+  CornerDownRight,
+  Dot,
+  Eraser,
+  Hourglass,
+  Minus,
+  TriangleAlert,
+  X,
+  type LucideIcon,
+} from 'lucide-react';
 import type { Why } from '../api/index.js';
 
 const TITLES: Readonly<Record<Why['outcome'], string>> = {
   ran: 'Why it ran',
+  warned: 'Why it ran',
+  failed: 'Why it ran, and what went wrong',
   stopped: 'Why it did not run',
   waiting: 'Why it did not run',
+  removed: 'Why it was taken out of chat',
   nothing: 'Why nothing happened',
+  talk: 'Why nothing happened',
 };
 
+interface WhyPanelProps {
+  /** without how long it took while that is not known */
+  readonly why: Omit<Why, 'tookMs'> & { readonly tookMs: number | undefined };
+  /** it happened, and is no rehearsal */
+  readonly real: boolean;
+  /** left out, the outcome's */
+  readonly title?: string | undefined;
+}
+
 /** Every rule that was looked at, in order; the one that decided stands last. */
-export function WhyPanel({ why, real }: { readonly why: Why; readonly real: boolean }) {
+export function WhyPanel({ why, real, title = TITLES[why.outcome] }: WhyPanelProps) {
   return (
-    <section className={`fx ${real ? 'real' : ''}`} aria-label={TITLES[why.outcome]}>
+    <section className={`fx ${real ? 'real' : ''}`} aria-label={title}>
       <h2>
-        {TITLES[why.outcome]}
-        {real && (
+        {title}
+        {real && why.tookMs !== undefined && (
           <span className="float-right font-normal">
             took {why.tookMs < 1000 ? `${String(why.tookMs)} ms` : durationInWords(why.tookMs)}
           </span>
@@ -24,7 +47,7 @@ export function WhyPanel({ why, real }: { readonly why: Why; readonly real: bool
       <ol className="checks">
         {why.checks.map(({ rule, measure, outcome }, index) => (
           <li key={index}>
-            <Sign outcome={outcome} wrong={/^No value is called|^The text/u.test(rule)} />
+            <Sign outcome={outcome} />
             <span>{rule}</span>
             <span className="text-soft">{measure}</span>
           </li>
@@ -38,50 +61,30 @@ export function WhyPanel({ why, real }: { readonly why: Why; readonly real: bool
   );
 }
 
-function Sign({
-  outcome,
-  wrong,
-}: {
-  readonly outcome: Why['checks'][number]['outcome'];
-  /** a note of something to be put right */
-  readonly wrong: boolean;
-}) {
+function Sign({ outcome }: { readonly outcome: Why['checks'][number]['outcome'] }) {
   if (outcome === 'passed') return <Check className="i s text-moss" aria-label="passed" />;
   if (outcome === 'stopped') return <X className="i s text-crimson" aria-label="stopped here" />;
-  if (wrong) return <TriangleAlert className="i s text-ochre" aria-label="note" />;
+  if (outcome === 'warned') return <TriangleAlert className="i s text-ochre" aria-label="note" />;
   return <Dot className="i s text-soft" aria-label="noted" />;
 }
 
+const SIGNS: Readonly<Record<Why['outcome'], readonly [Icon: LucideIcon, colour: string]>> = {
+  ran: [Check, 'text-moss'],
+  warned: [TriangleAlert, 'text-ochre'],
+  failed: [TriangleAlert, 'text-crimson'],
+  waiting: [Hourglass, 'text-ochre'],
+  stopped: [X, 'text-crimson'],
+  removed: [Eraser, 'text-crimson'],
+  nothing: [Minus, 'text-soft'],
+  talk: [Minus, 'text-soft'],
+};
+
 /** A why in a few words with its sign. */
 export function Brief({ outcome, brief }: Pick<Why, 'outcome' | 'brief'>) {
-  const noted = brief.endsWith('with a note') || brief.endsWith('nothing to say');
-  if (outcome === 'ran')
-    return noted ? (
-      <>
-        <TriangleAlert className="i s text-ochre" aria-hidden="true" />{' '}
-        <span className="text-ochre">{brief}</span>
-      </>
-    ) : (
-      <>
-        <Check className="i s text-moss" aria-hidden="true" /> <span className="text-moss">{brief}</span>
-      </>
-    );
-  if (outcome === 'waiting')
-    return (
-      <>
-        <Hourglass className="i s text-ochre" aria-hidden="true" />{' '}
-        <span className="text-ochre">{brief}</span>
-      </>
-    );
-  if (outcome === 'stopped')
-    return (
-      <>
-        <X className="i s text-crimson" aria-hidden="true" /> <span className="text-crimson">{brief}</span>
-      </>
-    );
+  const [Icon, colour] = SIGNS[outcome];
   return (
     <>
-      <Minus className="i s text-soft" aria-hidden="true" /> <span className="text-soft">{brief}</span>
+      <Icon className={`i s ${colour}`} aria-hidden="true" /> <span className={colour}>{brief}</span>
     </>
   );
 }

@@ -4,7 +4,7 @@ import { foldName } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { commandsQuery, usePrefix } from '../live/index.js';
 import { drafts } from './kind.js';
 import { summaryOf } from './parts.js';
@@ -42,6 +42,13 @@ export function AddCommand() {
               aria-label="Starters"
             >
               <StarterList starters={STARTERS} />
+              <p className="s2 border-t border-line px-3 pt-2 pb-1 text-soft">
+                Several at once, such as a quote book, are among the{' '}
+                <Link className="underline" to="/prepare/bundles">
+                  bundles
+                </Link>
+                .
+              </p>
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>

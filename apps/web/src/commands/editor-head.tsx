@@ -1,9 +1,14 @@
 import type { CommandBody, Trigger } from '@gully/core/commands';
-import { Fault } from '../ui/index.js';
+import { Choice, Fault } from '../ui/index.js';
 import { Heard } from './heard.js';
 import { Inputs } from './inputs.js';
 import { Aliases, Name } from './names.js';
 import type { Part } from './parts.js';
+
+const EXTRA_WORDS = [
+  { value: 'passed', label: 'passed over' },
+  { value: 'refused', label: 'refused, with the usage line' },
+] as const;
 
 interface HeadProps {
   readonly body: CommandBody;
@@ -32,7 +37,7 @@ export function Names({ isNew, ...head }: HeadProps & { readonly isNew: boolean 
 
 /** Under the names: what else it answers to. */
 export function EditorHead(head: HeadProps) {
-  const { body, changed, faultOf } = head;
+  const { body, changed, faultOf, onChange } = head;
   const names = namesOf(head);
   return (
     <>
@@ -48,8 +53,22 @@ export function EditorHead(head: HeadProps) {
           patternFault={faultOf('trigger.pattern')}
           onChange={names.onChange}
         />
+        {body.inputs.length > 0 && body.inputs.at(-1)?.type !== 'text' && (
+          <span className="row s2 text-soft">
+            further words are
+            <Choice
+              label="Words behind the last input"
+              value={body.gates.refuseExtra ? 'refused' : 'passed'}
+              options={EXTRA_WORDS}
+              onChange={(next) => {
+                onChange({ gates: { ...body.gates, refuseExtra: next === 'refused' } });
+              }}
+            />
+          </span>
+        )}
       </div>
       <Fault>{names.aliasesFault}</Fault>
+      <Fault>{faultOf('trigger.connections')}</Fault>
       <Fault>{faultOf('trigger.phrases') ?? faultOf('trigger.pattern')}</Fault>
       {body.inputs.map((_, at) => (
         <Fault key={at}>{faultOf(`inputs.${String(at)}`)}</Fault>

@@ -1,3 +1,3 @@
-export { CommandsPage } from './commands-page.js';
+export { COMMANDS } from './manifest.js';
 export { openDraft } from './open-draft.js';
 export { summaryOf } from './parts.js';

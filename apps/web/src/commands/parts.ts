@@ -30,8 +30,9 @@ export const PARTS = {
   },
   inputs: {
     label: 'Inputs',
-    of: ({ inputs }) => inputs,
-    words: ({ inputs }) => usageOf('', inputs) || 'none',
+    of: ({ inputs, gates: { refuseExtra } }) => [inputs, refuseExtra],
+    words: ({ inputs, gates: { refuseExtra } }) =>
+      `${usageOf('', inputs) || 'none'}${refuseExtra ? ', and no further words' : ''}`,
   },
   who: {
     label: 'Who',

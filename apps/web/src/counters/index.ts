@@ -1,1 +1,1 @@
-export { CountersPage } from './counters-page.js';
+export { COUNTERS } from './manifest.js';

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { clock, Fault, NEW, useNarrow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
 import type { Kept } from './kind.js';
+import { useAsking } from './use-asking.js';
 import type { Editing } from './use-editing.js';
 
 interface EditorFrameProps<B extends object, S extends Kept> {
@@ -151,21 +152,27 @@ export function Refusals<B extends object, S extends Kept & { readonly fault: st
 }
 
 export function DeleteButton<B extends object, S extends Kept>({
-  editing: { saved, remove },
+  editing: { kind, saved, title, remove },
 }: {
   readonly editing: Editing<B, S>;
 }) {
+  const { ask, dialog } = useAsking();
   if (saved === undefined) return null;
   return (
-    <button
-      type="button"
-      className="btn bare"
-      disabled={remove.isPending}
-      onClick={() => {
-        remove.mutate(saved);
-      }}
-    >
-      <Trash2 className="i s" aria-hidden="true" /> Delete
-    </button>
+    <>
+      <button
+        type="button"
+        className="btn bare"
+        disabled={remove.isPending}
+        onClick={() => {
+          ask(kind.word, saved.id, title, () => {
+            remove.mutate(saved);
+          });
+        }}
+      >
+        <Trash2 className="i s" aria-hidden="true" /> Delete
+      </button>
+      {dialog}
+    </>
   );
 }

@@ -1,4 +1,5 @@
 import type { QueryClient } from '@tanstack/react-query';
+import type { ThingKind } from '@gully/core/things';
 import type { Drafts } from '../ui/index.js';
 
 /** What was saved, as the server tells it. */
@@ -12,7 +13,7 @@ export interface Kept {
 /** A kind of thing that is edited as a draft and then saved: a command, a routine, a list, a timer. */
 export interface Kind<B extends object, S extends Kept> {
   /** as it stands in a sentence: `command` */
-  readonly word: string;
+  readonly word: ThingKind;
   /** where all of them are: `/prepare/commands` */
   readonly path: string;
   readonly drafts: Drafts<B>;

@@ -40,7 +40,7 @@ const saved = (version: number, lamp: Partial<Lamp> = {}): SavedLamp => ({
 });
 
 const LAMP: Kind<Lamp, SavedLamp> = {
-  word: 'lamp',
+  word: 'lamp' as never,
   path: '/prepare/lamps',
   drafts,
   blank: () => BLANK,

@@ -3,6 +3,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { Problem, problemOf } from '../api/index.js';
 import { NEW, useStable, type Draft } from '../ui/index.js';
+import { isEmptyAt } from './empty.js';
 import { changedParts, type Kept, type Kind } from './kind.js';
 import { useSaving } from './use-saving.js';
 
@@ -59,9 +60,9 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
     (place: string): string | undefined => {
       const fault = told[place];
       // Nobody is told that a field is empty before they had the chance to fill it.
-      return tried || !isEmptyFault(fault) ? fault : undefined;
+      return tried || !isEmptyAt(body, place) ? fault : undefined;
     },
-    [told, tried],
+    [told, tried, body],
   );
   const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
   const saveAs = (version: number): void => {
@@ -125,11 +126,6 @@ export function useChanged<P extends string, B extends object>(
   { body, base }: Pick<Editing<B>, 'body' | 'base'>,
 ): P[] {
   return useMemo(() => changedParts(parts, body, base) as P[], [parts, body, base]);
-}
-
-/** What core says of a field that is not filled in yet. */
-function isEmptyFault(fault: string | undefined): boolean {
-  return /^(?:Write |Name |Give |Choose a |Say what )/u.test(fault ?? '');
 }
 
 function problemWords(error: Error): string {

@@ -5,7 +5,7 @@ import { Outlet, useLocation, useNavigate } from 'react-router';
 import { comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
 import { HealthStrip } from './health-strip.js';
 import { Dock, DockRail, type Side } from './dock.js';
-import { IndexNav, type Mode } from './index-nav.js';
+import { IndexNav } from './index-nav.js';
 import { KeysDialog } from './keys.js';
 import { TopBar } from './top-bar.js';
 
@@ -34,11 +34,7 @@ export function Frame() {
   if (searching && !searched) setSearched(true);
   const [keys, setKeys] = useState(false);
   const side: Side = storedSide === 'rehearsal' ? 'rehearsal' : 'live';
-  const mode: Mode = pathname.startsWith('/air')
-    ? 'air'
-    : pathname.startsWith('/review')
-      ? 'review'
-      : 'prepare';
+  const mode = pathname.startsWith('/air') ? 'air' : pathname.startsWith('/review') ? 'review' : 'prepare';
   const hasIndex = mode !== 'air' && !narrow;
   const isFolded = folded === 'yes';
 
@@ -102,7 +98,7 @@ export function Frame() {
             : undefined
         }
       />
-      {hasIndex && <IndexNav mode={mode} />}
+      {hasIndex && <IndexNav mode={mode === 'review' ? 'review' : 'prepare'} />}
       <main className="work">
         <HealthStrip />
         <div className="place">
@@ -119,7 +115,7 @@ export function Frame() {
         }}
       >
         <IndexNav
-          mode={mode}
+          mode={mode === 'review' ? 'review' : 'prepare'}
           onChosen={() => {
             setSheet(undefined);
           }}

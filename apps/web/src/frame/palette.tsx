@@ -1,10 +1,9 @@
-import { titleOf } from '@gully/core/commands';
-import { useQuery } from '@tanstack/react-query';
+import { useQueries } from '@tanstack/react-query';
 import { Command, defaultFilter } from 'cmdk';
 import { useNavigate } from 'react-router';
-import { summaryOf } from '../commands/index.js';
-import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
-import { chooseTheme, NEW, useTheme } from '../ui/index.js';
+import { usePrefix } from '../live/index.js';
+import { useAreas } from '../manifest/index.js';
+import { chooseTheme, useTheme } from '../ui/index.js';
 import { MODES } from './top-bar.js';
 
 interface PaletteProps {
@@ -16,9 +15,13 @@ interface PaletteProps {
   readonly onKeys: () => void;
 }
 
+/** Stands between a name and what tells it from others of that name; only the name is searched. */
+const APART = '\u0000';
+
 /** Letters scattered over a name are found too, and mean it hardly ever. */
 function likely(value: string, search: string, keywords?: string[]): number {
-  const score = defaultFilter(value, search, keywords);
+  const [label = ''] = value.split(APART);
+  const score = defaultFilter(label, search, keywords);
   return score < 0.05 ? 0 : score;
 }
 
@@ -27,15 +30,14 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
   const navigate = useNavigate();
   const theme = useTheme();
   const prefix = usePrefix();
-  const { data: commands } = useQuery(commandsQuery);
-  const { data: routines } = useQuery(routinesQuery);
-  const { data: lists } = useQuery(listsQuery);
-  const { data: timers } = useQuery(timersQuery);
-  const item = (label: string, run: () => void, hint = '', keywords: string[] = []) => (
+  const areas = useAreas();
+  const findings = areas.flatMap(({ finding }) => finding ?? []);
+  const answers = useQueries({ queries: findings.map(({ query }) => query) });
+  const item = (label: string, run: () => void, hint = '', keywords: readonly string[] = []) => (
     <Command.Item
-      key={label}
-      value={label}
-      keywords={keywords}
+      key={`${label} ${hint}`}
+      value={`${label}${APART}${hint}`}
+      keywords={[...keywords]}
       className="choice"
       onSelect={() => {
         onOpen(false);
@@ -60,10 +62,9 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
       <Command.List className="mt-2 max-h-[50vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
         <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
         <Command.Group heading="Do">
-          {item('Add command', () => void navigate(`/prepare/commands/${NEW}`), 'N')}
-          {item('Add routine', () => void navigate(`/prepare/routines/${NEW}`))}
-          {item('Add list', () => void navigate(`/prepare/lists/${NEW}`))}
-          {item('Take in a bundle', () => void navigate('/prepare/bundles'), '', ['import', 'export'])}
+          {areas
+            .flatMap(({ actions = [] }) => actions)
+            .map(({ label, to, hint, words }) => item(label, () => void navigate(to), hint, words))}
           {item('Say in chat', onSay, '/')}
           {item('Rehearse a line', onRehearse)}
           {item('Fold or open the dock', onDock, 'Ctrl .')}
@@ -78,39 +79,20 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
           {item('Show all keys', onKeys, '?')}
         </Command.Group>
         <Command.Group heading="Go to">
-          {item('Commands', () => void navigate('/prepare/commands'))}
-          {item('Routines', () => void navigate('/prepare/routines'))}
-          {item('Timers', () => void navigate('/prepare/timers'), '', ['forecast', 'interval'])}
-          {item('Lists', () => void navigate('/prepare/lists'))}
-          {item('Outputs', () => void navigate('/prepare/outputs'), '', ['webhook', 'file'])}
-          {item('What ran', () => void navigate('/review/activity'), '', ['activity', 'runs'])}
-          {item('Counters', () => void navigate('/prepare/counters'))}
-          {item('Viewers', () => void navigate('/review/viewers'))}
+          {areas
+            .flatMap(({ index = [] }) => index)
+            .map(({ label, to, words }) => item(label, () => void navigate(to), '', words))}
           {MODES.map(({ to, label }) =>
             item(label, () => void navigate(to), `g ${label.charAt(0).toLowerCase()}`.replace('g o', 'g a')),
           )}
         </Command.Group>
-        <Command.Group heading="Routines, timers and lists">
-          {(routines ?? []).map(({ id, name }) =>
-            item(name, () => void navigate(`/prepare/routines/${id}`), 'routine'),
-          )}
-          {(timers ?? []).map(({ id, name }) =>
-            item(name, () => void navigate(`/prepare/timers/${id}`), 'timer'),
-          )}
-          {(lists ?? []).map(({ id, name }) =>
-            item(name, () => void navigate(`/prepare/lists/${id}`), 'list'),
-          )}
-        </Command.Group>
-        <Command.Group heading="Commands">
-          {(commands ?? []).map((command) =>
-            item(
-              titleOf(command, prefix),
-              () => void navigate(`/prepare/commands/${command.id}`),
-              summaryOf(command).slice(0, 60),
-              [...command.trigger.aliases, ...command.trigger.phrases],
-            ),
-          )}
-        </Command.Group>
+        {findings.map(({ heading, found }, at) => (
+          <Command.Group key={heading} heading={heading}>
+            {found((answers[at]?.data ?? []) as readonly never[], prefix).map(({ label, to, hint, words }) =>
+              item(label, () => void navigate(to), hint, words),
+            )}
+          </Command.Group>
+        ))}
       </Command.List>
     </Command.Dialog>
   );

@@ -1,1 +1,1 @@
-export { ListsPage } from './lists-page.js';
+export { LISTS } from './manifest.js';

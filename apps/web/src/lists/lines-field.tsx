@@ -27,7 +27,12 @@ export function LinesField({ value, onChange }: LinesFieldProps) {
           keymap.of([...historyKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter')]),
           placeholder('one line each'),
           EditorView.lineWrapping,
-          EditorView.contentAttributes.of({ 'aria-label': 'Lines, one each', spellcheck: 'true' }),
+          EditorView.contentAttributes.of({
+            'aria-label': 'Lines, one each',
+            spellcheck: 'true',
+            // What scrolls must be reached by keyboard, and not every reader takes an editable text for that.
+            tabindex: '0',
+          }),
           EditorView.updateListener.of((update) => {
             if (update.docChanged) change.current(update.state.doc.toString());
           }),

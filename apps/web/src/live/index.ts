@@ -1,5 +1,5 @@
 export { loadLines, loadOlder, useLines } from './lines.js';
-export { startNews, useOnline } from './news.js';
+export { askAgain, askSoon, PAGE_NEWS, showNews, startNews, useOnline, type NewsHandlers } from './news.js';
 export {
   activityQuery,
   breathingQuery,
@@ -20,4 +20,5 @@ export {
   timersQuery,
   usePrefix,
   webhooksQuery,
+  type ThingQuery,
 } from './queries.js';

@@ -3,7 +3,7 @@ import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { NewsKind, NewsOf, Welcome } from '@gully/core/news';
 import { useQuery } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
-import { follow, useOnline, type NewsSource } from './news.js';
+import { askAgain, follow, useOnline, type NewsHandlers, type NewsSource } from './news.js';
 import { activityQuery, commandsQuery, connectionQuery, countersQuery, queryClient } from './queries.js';
 import { useLines } from './lines.js';
 
@@ -29,6 +29,17 @@ class Source implements NewsSource {
 }
 
 const asked: string[] = [];
+/** What two areas make of news. */
+const COUNTERS: NewsHandlers = {
+  counter: () => {
+    askAgain(countersQuery.queryKey);
+  },
+};
+const COMMANDS: NewsHandlers = {
+  thing: ({ of }) => {
+    if (of === 'command') askAgain(commandsQuery.queryKey);
+  },
+};
 let source: Source;
 
 beforeEach(() => {
@@ -39,7 +50,7 @@ beforeEach(() => {
   });
   queryClient.clear();
   source = new Source();
-  follow(source);
+  follow(source, [COUNTERS, COMMANDS]);
 });
 afterAll(() => {
   answerWith();
@@ -70,7 +81,7 @@ describe('the page’s cache of news', () => {
     queryClient.setQueryData(activityQuery.queryKey, []);
     const ids = (): string[] => (queryClient.getQueryData(activityQuery.queryKey) ?? []).map(({ id }) => id);
     const fresh = new Source();
-    follow(fresh);
+    follow(fresh, []);
     fresh.welcome([], 40);
     fresh.news('activity', happened('b'), 41);
     fresh.news('activity', happened('a'), 41);
@@ -132,7 +143,8 @@ describe('the page’s cache of news', () => {
     await waitFor(() => {
       expect(stale()).toEqual(['counters']);
     });
-    source.news('command', { id: 'a' });
+    source.news('thing', { of: 'timer', ids: ['a'] });
+    source.news('thing', { of: 'command', ids: ['a'] });
     await waitFor(() => {
       expect(stale()).toEqual(['commands', 'counters']);
     });

@@ -1,35 +1,23 @@
-import type { News, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
+import type { News, NewsKind, NewsOf, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { DataTag, QueryKey } from '@tanstack/react-query';
 import { createStore } from '../ui/index.js';
 import { addLine, loadLines, markRemoved } from './lines.js';
 import {
   ACTIVITY_KEPT,
   activityQuery,
-  breathingQuery,
   channelQuery,
-  commandsQuery,
   connectionQuery,
-  countersQuery,
-  listsQuery,
   queryClient,
-  rememberedQuery,
-  routinesQuery,
   settingsQuery,
-  standingQuery,
   streamQuery,
-  timersQuery,
-  webhooksQuery,
 } from './queries.js';
-
-/** Milliseconds between two looks at the commands' counts while chat uses them. */
-const COUNTS_EVERY = 2_000;
-/** The same between two looks at what runs. */
-const RUNS_EVERY = 500;
 
 let resume: ResumePoint | undefined;
 const online = createStore(true);
-let countsDue: number | undefined;
-let runsDue: number | undefined;
+
+/** What is done about each kind of news. */
+export type NewsHandlers = { readonly [K in NewsKind]?: (about: NewsOf[K]) => void };
+type Handler = (about: never) => void;
 
 /** What news come over. */
 export interface NewsSource {
@@ -39,7 +27,7 @@ export interface NewsSource {
 }
 
 /** Follows the server’s news. After a break it asks for what it missed, by number; when that is gone, for everything. */
-export async function startNews(): Promise<void> {
+export async function startNews(areas: readonly NewsHandlers[]): Promise<void> {
   // What is shown first does not wait for it.
   const { io } = await import('socket.io-client');
   follow(
@@ -50,11 +38,16 @@ export async function startNews(): Promise<void> {
         send({ ...resume });
       },
     }),
+    areas,
   );
 }
 
-/** Takes what comes over a connection to the server. */
-export function follow(socket: NewsSource): void {
+/** Takes what comes over a connection to the server. @param areas what each area makes of it */
+export function follow(socket: NewsSource, areas: readonly NewsHandlers[]): void {
+  const take = (news: News): void => {
+    for (const handlers of [PAGE_NEWS, ...areas])
+      (handlers[news.kind] as Handler | undefined)?.(news.about as never);
+  };
   socket.on('welcome', (welcome: Welcome) => {
     if (welcome.missed !== null) welcome.missed.forEach(take);
     else askForEverything();
@@ -75,73 +68,41 @@ export function follow(socket: NewsSource): void {
   });
 }
 
-function take(news: News): void {
-  switch (news.kind) {
-    case 'line':
-      addLine({ ...news.about });
-      if (news.about.outcome === 'ran' && !news.about.own) countSoon();
-      break;
-    case 'connection':
-      showNews(connectionQuery, () => ({ ...news.about, capabilities: [...news.about.capabilities] }));
-      askAgain(channelQuery.queryKey);
-      break;
-    case 'activity':
-      showNews(activityQuery, (before) => {
-        const others = before.filter(({ id }) => id !== news.about.id);
-        return [{ ...news.about }, ...others].slice(0, ACTIVITY_KEPT);
-      });
-      break;
-    case 'command':
-    case 'commands':
-      askAgain(commandsQuery.queryKey);
-      break;
-    case 'stream':
-      showNews(streamQuery, () => ({ ...news.about }));
-      break;
-    case 'counter':
-      askAgain(countersQuery.queryKey);
-      break;
-    case 'routine':
-      askAgain(routinesQuery.queryKey);
-      break;
-    case 'timer':
-      askAgain(timersQuery.queryKey);
-      askAgain(standingQuery.queryKey);
-      break;
-    case 'timers':
-      askAgain(standingQuery.queryKey);
-      break;
-    case 'list':
-      askAgain(listsQuery.queryKey);
-      break;
-    case 'webhook':
-      askAgain(webhooksQuery.queryKey);
-      break;
-    case 'delivery':
-      askAgain(['deliveries']);
-      break;
-    case 'run':
-      runsSoon();
-      break;
-    case 'removed':
-      markRemoved(news.about.ids);
-      break;
-    case 'setting':
-      askAgain(settingsQuery.queryKey);
-      if (news.about.key === 'breathing-room') askAgain(breathingQuery.queryKey);
-      if (news.about.key === 'prefix') askAgain(channelQuery.queryKey);
-      break;
-    case 'erased':
-      askForEverything();
-      break;
-  }
-}
+/** What the page itself shows changes by; what areas show, their manifests say. */
+export const PAGE_NEWS: NewsHandlers = {
+  line: (line) => {
+    addLine({ ...line });
+  },
+  connection: (state) => {
+    showNews(connectionQuery, () => ({ ...state, capabilities: [...state.capabilities] }));
+    askAgain(channelQuery.queryKey);
+  },
+  activity: (entry) => {
+    showNews(activityQuery, (before) => {
+      const others = before.filter(({ id }) => id !== entry.id);
+      return [{ ...entry }, ...others].slice(0, ACTIVITY_KEPT);
+    });
+  },
+  stream: (state) => {
+    showNews(streamQuery, () => ({ ...state }));
+  },
+  removed: ({ ids }) => {
+    markRemoved(ids);
+  },
+  setting: () => {
+    askAgain(settingsQuery.queryKey);
+    askAgain(['setting']);
+  },
+  erased: () => {
+    askForEverything();
+  },
+};
 
 /**
  * Has something asked for again. An answer that is still on its way may be of before the
  * news: a first one would be taken as it comes, so it is waited for no longer.
  */
-function askAgain(queryKey: QueryKey): void {
+export function askAgain(queryKey: QueryKey): void {
   void queryClient
     .cancelQueries({ queryKey }, { silent: true })
     .then(() => queryClient.invalidateQueries({ queryKey }));
@@ -151,7 +112,7 @@ function askAgain(queryKey: QueryKey): void {
  * Puts news into what is shown. An answer still on its way may be of before the news and
  * would take its place, so it is asked for again instead.
  */
-function showNews<T>(
+export function showNews<T>(
   query: { readonly queryKey: DataTag<QueryKey, T, Error> },
   change: (before: T) => T,
 ): void {
@@ -162,20 +123,15 @@ function showNews<T>(
     );
 }
 
-function countSoon(): void {
-  countsDue ??= window.setTimeout(() => {
-    countsDue = undefined;
-    askAgain(commandsQuery.queryKey);
-  }, COUNTS_EVERY);
-}
-
-/** Runs come as often as messages; what shows them is asked for again once for many. */
-function runsSoon(): void {
-  runsDue ??= window.setTimeout(() => {
-    runsDue = undefined;
-    askAgain(['runs']);
-    askAgain(rememberedQuery.queryKey);
-  }, RUNS_EVERY);
+/** The same for what comes often: once for many, after some milliseconds. */
+export function askSoon(ms: number, ...queryKeys: readonly QueryKey[]): () => void {
+  let due: number | undefined;
+  return () => {
+    due ??= window.setTimeout(() => {
+      due = undefined;
+      for (const queryKey of queryKeys) askAgain(queryKey);
+    }, ms);
+  };
 }
 
 function askForEverything(): void {

@@ -23,6 +23,14 @@ export const queryClient = new QueryClient({
   },
 });
 
+/** A query that answers with a list. */
+export interface ThingQuery {
+  readonly queryKey: readonly unknown[];
+  // Each query knows its own answer; what counts and finds takes them as lists.
+  // oxlint-disable-next-line typescript/no-explicit-any
+  readonly queryFn?: any;
+}
+
 export const channelQuery = queryOptions({
   queryKey: ['channel'],
   queryFn: () => answerOf(api.GET('/api/channel')),

@@ -1,1 +1,1 @@
-export { OutputsPage } from './outputs-page.js';
+export { OUTPUTS } from './manifest.js';

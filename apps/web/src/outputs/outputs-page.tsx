@@ -2,6 +2,7 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tansta
 import { Pencil, RotateCcw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { answerOf, api, Problem, problemOf, type Delivery, type Webhook } from '../api/index.js';
+import { useAsking } from '../editing/index.js';
 import { webhooksQuery } from '../live/index.js';
 import { ago, Bones, exact, Fault, IconButton, LoadFailed, tellProblem, toast, useNow } from '../ui/index.js';
 
@@ -65,6 +66,7 @@ function Webhooks() {
   const { data, error, refetch } = useQuery(webhooksQuery);
   const queries = useQueryClient();
   const [edited, setEdited] = useState<Webhook>();
+  const { ask, dialog } = useAsking();
   const remove = useMutation({
     mutationFn: async (webhook: Webhook) => {
       await answerOf(api.DELETE('/api/webhooks/{name}', { params: { path: { name: webhook.name } } }));
@@ -80,6 +82,7 @@ function Webhooks() {
   });
   return (
     <section className="border-b border-line px-4 py-3" aria-labelledby="webhooks-title">
+      {dialog}
       <h2 id="webhooks-title">Webhooks</h2>
       <p className="s2 mb-1 text-soft">
         A <i>Post</i> step sends JSON there. Addresses on this machine or its network are refused unless the
@@ -111,7 +114,9 @@ function Webhooks() {
                     icon={Trash2}
                     label={`Remove ${webhook.name}`}
                     onClick={() => {
-                      remove.mutate(webhook);
+                      ask('webhook', webhook.name, webhook.name, () => {
+                        remove.mutate(webhook);
+                      });
                     }}
                   />
                 </td>

@@ -1,3 +1,4 @@
+import type { ThingKind } from '@gully/core/things';
 import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
@@ -41,20 +42,11 @@ export function RehearsalSide() {
     persona,
     ahead,
     ...given,
-    ...(draft === undefined
-      ? {}
-      : { draft: { ...asSent(draft), ...(draft.id === undefined ? {} : { id: draft.id }) } }),
-    ...(routine === undefined
-      ? {}
-      : {
-          routineDraft: {
-            ...routineAsSent(routine),
-            ...(routine.id === undefined ? {} : { id: routine.id }),
-          },
-        }),
-    ...(timer === undefined
-      ? {}
-      : { timerDraft: { ...timerAsSent(timer), ...(timer.id === undefined ? {} : { id: timer.id }) } }),
+    drafts: [
+      ...(draft === undefined ? [] : [draftOf('command', draft.id, asSent(draft))]),
+      ...(routine === undefined ? [] : [draftOf('routine', routine.id, routineAsSent(routine))]),
+      ...(timer === undefined ? [] : [draftOf('timer', timer.id, timerAsSent(timer))]),
+    ],
   };
   const nextTimer = useMutation({
     mutationFn: async () => {
@@ -248,4 +240,14 @@ type Given = { [K in keyof Circumstances]?: Exclude<Circumstances[K], undefined>
 /** Only what is different is sent. */
 function withoutUndefined(given: Circumstances): Given {
   return Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
+}
+
+/** What is open in an editor, as a rehearsal takes it. */
+function draftOf<K extends ThingKind>(
+  kind: K,
+  id: string | undefined,
+  open: object & { readonly id?: string | undefined },
+): { kind: K; id?: string; body: Record<string, never> } {
+  const { id: _, ...body } = open;
+  return { kind, ...(id === undefined ? {} : { id }), body };
 }

@@ -1,2 +1,2 @@
+export { ROUTINES } from './manifest.js';
 export { openRoutine } from './kind.js';
-export { RoutinesPage } from './routines-page.js';

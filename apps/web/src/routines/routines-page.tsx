@@ -9,6 +9,7 @@ import { useNames } from '../script/index.js';
 import { comesLater, ago, exact, useNow } from '../ui/index.js';
 import { ROUTINE, startsInWords } from './kind.js';
 import { ROUTINE_STARTERS } from './starters.js';
+import { LateEvents } from './late-events.js';
 import { useToggle } from './use-running.js';
 
 const RoutineEditor = comesLater(async () => (await import('./routine-editor.js')).RoutineEditor);
@@ -39,8 +40,9 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
     <section className="h-full overflow-y-auto bg-plane" aria-labelledby="routines-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="routines-title">Routines</h1>
-        <span className="s2 ml-1 text-soft max-[1100px]:hidden">{ABOUT}</span>
-        <span className="ml-auto">
+        <span className="s2 ml-1 text-soft max-[1500px]:hidden">{ABOUT}</span>
+        <span className="row ml-auto">
+          <LateEvents />
           <AddLink kind={ROUTINE} />
         </span>
       </header>

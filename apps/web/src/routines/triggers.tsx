@@ -78,7 +78,8 @@ function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
           value={event}
           options={EVENT_KINDS.map((value) => ({ value, label: EVENT_WORDS[value].name }))}
           onChange={(next) => {
-            onChange({ ...trigger, event: next, least: next === 'return' ? Math.max(1, least) : 0 });
+            const who = EVENT_WORDS[next].asksWho ? {} : { lowestRole: 'viewer' as const, viewers: [] };
+            onChange({ ...trigger, ...who, event: next, least: next === 'return' ? Math.max(1, least) : 0 });
           }}
         />
         {counts !== undefined && (

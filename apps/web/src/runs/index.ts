@@ -1,1 +1,1 @@
-export { ENDING_WORDS, RunsPage } from './runs-page.js';
+export { RUNS } from './manifest.js';

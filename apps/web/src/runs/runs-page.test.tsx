@@ -3,7 +3,8 @@ import { afterEach, describe, expect, test } from '@jest/globals';
 import { RUN_ENDINGS, type RunEnding, type RunView } from '@gully/core/news';
 import { cleanup, fireEvent, waitFor } from '@testing-library/react';
 import { drawPage, type Asked } from '../test-support/page.js';
-import { ENDING_WORDS, RunsPage } from './runs-page.js';
+import { ENDING_WORDS } from '../chat/index.js';
+import { RunsPage } from './runs-page.js';
 
 const run = (n: number, ended: RunEnding = 'done', words = ''): RunView => ({
   id: String(n).padStart(4, '0'),

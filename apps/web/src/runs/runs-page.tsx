@@ -1,21 +1,14 @@
 import { RUN_ENDINGS, type RunEnding } from '@gully/core/news';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
-import { answerOf, api, problemOf, type Run } from '../api/index.js';
-import { WhyPanel } from '../chat/index.js';
+import { answerOf, api, type Run } from '../api/index.js';
+import { KeptDays } from './kept-days.js';
+import { ENDING_WORDS, RunWhy } from '../chat/index.js';
 import { ago, Bones, Choice, exact, LoadFailed, useNow } from '../ui/index.js';
 
 const PAGE = 100;
 
-export const ENDING_WORDS: Readonly<Record<RunEnding, string>> = {
-  done: 'done',
-  stopped: 'stopped',
-  failed: 'failed',
-  limited: 'reached a limit',
-  refused: 'did not start',
-  going: 'goes on',
-};
 const COLOURS: Readonly<Record<RunEnding, string>> = {
   done: 'text-moss',
   stopped: 'text-soft',
@@ -68,8 +61,9 @@ export function RunsPage() {
     <section className="flex h-full flex-col bg-plane" aria-labelledby="runs-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="runs-title">Activity</h1>
-        <span className="s2 ml-1 text-soft max-[1100px]:hidden">What ran, by what, and how it ended.</span>
+        <span className="s2 ml-1 text-soft max-[1500px]:hidden">What ran, by what, and how it ended.</span>
         <span className="row ml-auto flex-wrap">
+          <KeptDays />
           <input
             className="blank !w-44"
             type="search"
@@ -202,32 +196,10 @@ function RunRows({ run, now, open, onOpen }: RunRowsProps) {
       {open && (
         <tr>
           <td colSpan={5} className="!px-4">
-            <RunWhy run={run} />
+            <RunWhy id={run.id} />
           </td>
         </tr>
       )}
     </>
-  );
-}
-
-function RunWhy({ run }: { readonly run: Run }) {
-  const { data, error } = useQuery({
-    queryKey: ['runs', 'why', run.id],
-    queryFn: () => answerOf(api.GET('/api/runs/{id}', { params: { path: { id: run.id } } })),
-  });
-  if (error !== null) return <p className="s2 text-soft">{problemOf(error).title}</p>;
-  if (data === undefined) return <p className="s2 text-soft">…</p>;
-  const ended = run.endedAt === null ? 0 : Date.parse(run.endedAt) - Date.parse(run.at);
-  return (
-    <WhyPanel
-      real
-      why={{
-        outcome: run.ended === 'refused' ? 'stopped' : 'ran',
-        brief: '',
-        checks: data.checks,
-        decided: `${run.title} ${ENDING_WORDS[run.ended]}${run.words === '' ? '' : `: ${run.words}`}`,
-        tookMs: Math.max(0, ended),
-      }}
-    />
   );
 }

@@ -1,10 +1,10 @@
 import { type Blank, type Conditions, type WordOf } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useId } from 'react';
-import { Link } from 'react-router';
-import { countersQuery, listsQuery, rememberedQuery, routinesQuery, webhooksQuery } from '../live/index.js';
+import { countersQuery, rememberedQuery } from '../live/index.js';
 import { Choice, Fault, WholeNumber } from '../ui/index.js';
 import { ConditionsBlank } from './conditions-blank.js';
+import { ReferenceChoice } from './reference-choice.js';
 import { useScript } from './script-context.js';
 import { OneText, TextsBlank } from './texts-blank.js';
 
@@ -34,6 +34,7 @@ export function BlankControl({ blank, value, place, draft, onChange }: BlankCont
           fault={faultOf(place)}
           said={false}
           example={blank.example}
+          json={blank.json}
           onChange={onChange}
         />
       );
@@ -75,16 +76,15 @@ export function BlankControl({ blank, value, place, draft, onChange }: BlankCont
           onChange={onChange}
         />
       );
-    case 'list':
-    case 'routine':
-    case 'webhook':
+    case 'reference':
       return (
         <>
-          <ReferenceBlank
-            what={blank.as}
+          <ReferenceChoice
+            to={blank.to}
             label={blank.label}
             value={String(value)}
             draft={draft}
+            otherwise={blank.otherwise && { value: blank.otherwise.value, label: blank.otherwise.words }}
             onChange={onChange}
           />
           <Fault>{faultOf(place)}</Fault>
@@ -147,47 +147,5 @@ function WordBlank({ label, of, value, draft, fault, onChange }: WordBlankProps)
         <span className="s2 text-soft">(it is {now.toLocaleString('en')} now)</span>
       )}
     </>
-  );
-}
-
-const PLACES = {
-  list: { none: 'Make a list first', to: '/prepare/lists' },
-  routine: { none: 'Make a routine first', to: '/prepare/routines/new' },
-  webhook: { none: 'Add a webhook first', to: '/prepare/outputs' },
-} as const;
-
-interface ReferenceBlankProps {
-  readonly what: keyof typeof PLACES;
-  readonly label: string;
-  readonly value: string;
-  readonly draft: boolean;
-  readonly onChange: (value: string) => void;
-}
-
-/** One of the lists, routines or webhooks there are. */
-function ReferenceBlank({ what, label, value, draft, onChange }: ReferenceBlankProps) {
-  const { data: lists } = useQuery(listsQuery);
-  const { data: routines } = useQuery(routinesQuery);
-  const { data: webhooks } = useQuery(webhooksQuery);
-  const options = {
-    list: () => (lists ?? []).map(({ id, name }) => ({ value: id, label: name })),
-    routine: () => (routines ?? []).map(({ id, name }) => ({ value: id, label: name })),
-    webhook: () => (webhooks ?? []).map(({ name }) => ({ value: name, label: name })),
-  }[what]();
-  const known = options.some((option) => option.value === value);
-  if (options.length === 0)
-    return (
-      <Link className="btn s" to={PLACES[what].to}>
-        {PLACES[what].none}
-      </Link>
-    );
-  return (
-    <Choice
-      label={label}
-      value={known ? value : ''}
-      draft={draft}
-      options={known ? options : [{ value: '', label: `choose a ${what}` }, ...options]}
-      onChange={onChange}
-    />
   );
 }

@@ -35,7 +35,7 @@ export function replaced(steps: readonly Step[], { list, at }: StepPlace, step: 
 export function copied(steps: readonly Step[]): Step[] {
   return withReferences(
     steps,
-    (_what, value) => value,
+    ({ id }) => id,
     () => ulid(),
   );
 }

@@ -1,5 +1,6 @@
 export { usePersona, type Persona } from './persona.js';
 export { RoutineScript } from './routine-script.js';
+export { ReferenceChoice } from './reference-choice.js';
 export { useScope, type Started } from './scope.js';
 export { TextField } from './text-field.js';
 export { OneText, Texts } from './texts-blank.js';

@@ -1,6 +1,8 @@
 import { titleOf } from '@gully/core/commands';
 import { chanceFrom } from '@gully/core/random';
 import {
+  EMPTY_ROUTINE_WORLD,
+  FAILURE,
   countersOf,
   knownValues,
   textValues,
@@ -64,6 +66,7 @@ export function useScope(routine: Routine, started: Started): Scope {
     };
     const words = [...new Set([...(remembered?.names ?? []), ...wordsOf(routine)])];
     const world: RoutineWorld = {
+      ...EMPTY_ROUTINE_WORLD,
       channelName: channel?.name ?? '',
       timeZone: channel?.timeZone ?? 'UTC',
       stream:
@@ -71,32 +74,36 @@ export function useScope(routine: Routine, started: Started): Scope {
           ? OFFLINE
           : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
       chance: STILL,
-      counter: (name) => states.get(name),
-      counterNames: () => [...states.keys()],
-      drawState: () => undefined,
-      lists: () =>
-        (lists ?? []).map(({ id, name, lines, left }) => ({
-          id,
-          name,
-          size: lines,
-          left,
-          last: -1,
-          line: () => undefined,
-          leftAt: (position) => position,
-        })),
-      list: () => undefined,
-      remembered: (_span, _viewer, name) => `‹${name}›`,
-      rememberedNames: () => words,
-      routine: () => undefined,
-      webhookNames: () => [],
-      timersInWords: () => '‹the next timers›',
-      runsOf: () => ({ running: 0, inTurn: 0 }),
-      openCommands: () =>
-        (commands ?? [])
-          .filter(
-            ({ enabled, trigger, gates }) => enabled && trigger.name !== '' && gates.lowestRole === 'viewer',
-          )
-          .map((each) => titleOf(each, prefix)),
+      counters: { of: (name) => states.get(name), names: () => [...states.keys()] },
+      lists: {
+        all: () =>
+          (lists ?? []).map(({ id, name, lines, left }) => ({
+            id,
+            name,
+            size: lines,
+            left,
+            last: -1,
+            line: () => undefined,
+            leftAt: (position) => position,
+          })),
+        find: () => undefined,
+      },
+      // A preview shows how it goes when all goes well.
+      memory: {
+        recall: (_span, _viewer, name) => (name === FAILURE ? undefined : `‹${name}›`),
+        names: () => words,
+      },
+      timers: { inWords: () => '‹the next timers›', nameOf: () => '' },
+      commands: {
+        openTo: () =>
+          (commands ?? [])
+            .filter(
+              ({ enabled, trigger, gates }) =>
+                enabled && trigger.name !== '' && gates.lowestRole === 'viewer',
+            )
+            .map((each) => titleOf(each, prefix)),
+        byRole: () => '‹all commands, with who may use them›',
+      },
     };
     const examples = Object.values(started.inputs);
     const occasion: Occasion = {

@@ -1,6 +1,13 @@
 import { prepareLines } from '@gully/core/chat';
 import { TEXTS_LIMIT } from '@gully/core/routines';
-import { parseText, renderText, unknownIn, type ParseResult, type Scope } from '@gully/core/text';
+import {
+  parseText,
+  renderText,
+  unescapedIn,
+  unknownIn,
+  type ParseResult,
+  type Scope,
+} from '@gully/core/text';
 import { Plus, X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Fault, IconButton } from '../ui/index.js';
@@ -82,6 +89,8 @@ interface OneTextProps {
   /** false for what is not said, but stored, written or sent */
   readonly said?: boolean;
   readonly example?: string;
+  /** true where it comes to JSON */
+  readonly json?: boolean | undefined;
 }
 
 /** A text of a step that is not said. */
@@ -100,6 +109,7 @@ function OneLine({
   onRemove,
   said = true,
   example,
+  json = false,
   scope,
   onShowValues,
 }: OneTextProps & About) {
@@ -128,6 +138,7 @@ function OneLine({
         )}
         <div aria-live="polite">
           <Fault>{shownFault}</Fault>
+          {json && <Unescaped text={text} onChange={onChange} />}
           <UnknownValues result={result} known={scope.known} text={text} onChange={onChange} />
         </div>
       </div>
@@ -136,6 +147,32 @@ function OneLine({
       )}
     </div>
   );
+}
+
+/** Values that could break the JSON they stand in, each with what to write instead. */
+function Unescaped({ text, onChange }: { readonly text: string; readonly onChange: (text: string) => void }) {
+  return unescapedIn(text).map(({ inner, instead }) => (
+    <p key={`${inner} ${String(instead === undefined)}`} className="fault !text-ochre">
+      <span>
+        Whoever types a quotation mark into <span className="m">{inner}</span> can add fields of their own.
+      </span>
+      {instead === undefined ? (
+        <span className="text-soft">
+          End it with <span className="m">| json</span>, without quotation marks around it.
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="btn s"
+          onClick={() => {
+            onChange(text.replaceAll(instead.of, instead.by));
+          }}
+        >
+          Use <span className="m">{instead.by}</span>
+        </button>
+      )}
+    </p>
+  ));
 }
 
 function fitsOneLine(text: string): boolean {
@@ -156,10 +193,9 @@ function Preview({
   readonly said: boolean;
 }) {
   if ('fault' in result || result.text.source.trim() === '') return null;
-  const { text, notes } = renderText(result.text, scope);
+  const { text, stopped } = renderText(result.text, scope);
   if (!said) return isPlain(result) ? null : <p className="preview">Now: {text}</p>;
   const lines = prepareLines(text, result.text.ownStart);
-  const stopped = notes.filter((note) => !note.startsWith('No value'));
   return (
     <div className="preview" data-testid="preview">
       {lines.length === 0 ? (
@@ -172,9 +208,7 @@ function Preview({
           </p>
         ))
       )}
-      {stopped.map((note) => (
-        <Fault key={note}>{note}</Fault>
-      ))}
+      <Fault>{stopped}</Fault>
       {lines.length > 1 && (
         <p className="s2 text-soft">It is too long for one line of chat and goes out as {lines.length}.</p>
       )}

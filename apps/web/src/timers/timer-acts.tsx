@@ -71,7 +71,7 @@ export function TimerButtons({
       <button
         type="button"
         className={`btn s ${held ? 'text-ochre' : ''}`}
-        aria-label={held ? `Let ${timer.name} go on` : `Hold ${timer.name} for this stream`}
+        aria-label={held ? `Let go on: ${timer.name}` : `Hold ${timer.name} for this stream`}
         onClick={() => {
           hold.mutate({ timer, held: !held });
         }}

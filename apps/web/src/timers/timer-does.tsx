@@ -1,10 +1,7 @@
-import { titleOf } from '@gully/core/commands';
 import { TIMER_DOES, type TimerBody } from '@gully/core/timers';
-import { useQuery } from '@tanstack/react-query';
 import type { Timer } from '../api/index.js';
 import type { Editing } from '../editing/index.js';
-import { commandsQuery, routinesQuery, usePrefix } from '../live/index.js';
-import { Texts, useScope } from '../script/index.js';
+import { ReferenceChoice, Texts, useScope } from '../script/index.js';
 import { Choice, Fault } from '../ui/index.js';
 
 const DOES_WORDS: Readonly<Record<TimerBody['does'], string>> = {
@@ -29,7 +26,6 @@ export function TimerDoes({
   readonly onShowValues: () => void;
 }) {
   const { body, base, faultOf, change } = editing;
-  const targets = useTargets(body.does);
   return (
     <>
       <div className="row my-2 flex-wrap">
@@ -59,21 +55,11 @@ export function TimerDoes({
             </>
           )
         ) : (
-          <Choice
+          <ReferenceChoice
+            to={body.does}
             label={body.does === 'routine' ? 'Routine' : 'Command'}
             value={body.runs}
             draft={body.runs !== base.runs}
-            options={
-              targets.some(({ value }) => value === body.runs)
-                ? targets
-                : [
-                    {
-                      value: body.runs,
-                      label: body.runs === '' ? `choose a ${body.does}` : 'one that is gone',
-                    },
-                    ...targets,
-                  ]
-            }
             onChange={(runs) => {
               change({ runs });
             }}
@@ -99,14 +85,4 @@ export function TimerDoes({
       )}
     </>
   );
-}
-
-function useTargets(does: TimerBody['does']): { value: string; label: string }[] {
-  const prefix = usePrefix();
-  const { data: routines } = useQuery(routinesQuery);
-  const { data: commands } = useQuery(commandsQuery);
-  if (does === 'routine') return (routines ?? []).map(({ id, name }) => ({ value: id, label: name }));
-  return (commands ?? [])
-    .filter(({ inputs }) => inputs.every(({ optional }) => optional))
-    .map((command) => ({ value: command.id, label: titleOf(command, prefix) }));
 }

@@ -1,5 +1,5 @@
 import { durationInWords } from '@gully/core/text';
-import { standingInWords, standingOf } from '@gully/core/timers';
+import { standingInWords } from '@gully/core/timers';
 import { Switch } from 'radix-ui';
 import { Link } from 'react-router';
 import type { Timer } from '../api/index.js';
@@ -31,7 +31,7 @@ export function TimerTable({ timers }: { readonly timers: readonly Timer[] }) {
         </thead>
         <tbody>
           {timers.map((timer) => {
-            const timed = standings?.timed.find((each) => each.timer.id === timer.id);
+            const timed = standings?.inOrder.find((each) => each.timer.id === timer.id);
             const state = timed?.state;
             const firedAt = state?.firedAt;
             return (
@@ -44,8 +44,7 @@ export function TimerTable({ timers }: { readonly timers: readonly Timer[] }) {
                 </td>
                 <td className={`whitespace-normal ${timer.fault === null ? '' : 'text-crimson'}`}>
                   {timed !== undefined &&
-                    standings !== undefined &&
-                    standingInWords(standingOf(timed, standings.moment), timer.lines, timed.state.lines)}
+                    standingInWords(timed.standing, timer.lines, timed.state.lines, timed.roomIn)}
                 </td>
                 <td className="text-right max-[700px]:hidden">{durationInWords(timer.interval * 60_000)}</td>
                 <td className="m text-right max-[700px]:hidden">{timer.lines === 0 ? '–' : timer.lines}</td>

@@ -1,10 +1,22 @@
 import { OFFLINE } from '@gully/core/stream';
-import { newState } from '@gully/core/timers';
+import { newState, timersInOrder } from '@gully/core/timers';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { channelQuery, connectionQuery, standingQuery, streamQuery, timersQuery } from '../live/index.js';
+import {
+  breathingQuery,
+  channelQuery,
+  connectionQuery,
+  standingQuery,
+  streamQuery,
+  timersQuery,
+} from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import type { Standings } from './as-forecast.js';
+
+interface ShownStandings extends Standings {
+  /** those that fire first in front */
+  readonly inOrder: ReturnType<typeof timersInOrder>;
+}
 
 /**
  * The timers as they stand now, told by core from what the server said last and the time
@@ -12,33 +24,33 @@ import type { Standings } from './as-forecast.js';
  *
  * @param every milliseconds between two looks at the time
  */
-export function useStandings(every: number): Standings | undefined {
+export function useStandings(every: number): ShownStandings | undefined {
   const { data: timers } = useQuery(timersQuery);
   const { data: standing, dataUpdatedAt } = useQuery(standingQuery);
+  const { data: breathing } = useQuery(breathingQuery);
   const { data: stream } = useQuery(streamQuery);
   const { data: connection } = useQuery(connectionQuery);
   const { data: channel } = useQuery(channelQuery);
   const now = useNow(every);
   return useMemo(() => {
-    if (timers === undefined || standing === undefined) return undefined;
+    if (timers === undefined || standing === undefined || breathing === undefined) return undefined;
     const passed = Math.max(0, now - dataUpdatedAt);
-    return {
-      timed: timers.map((timer) => ({
-        timer,
-        state: standing.states[timer.id] ?? newState(standing.running),
-        fault: timer.fault ?? undefined,
-      })),
-      said: standing.said,
-      moment: {
-        running: standing.running + passed,
-        at: standing.at + passed,
-        stream:
-          stream === undefined
-            ? OFFLINE
-            : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
-        timeZone: channel?.timeZone ?? 'UTC',
-        connected: connection?.state === 'connected' || connection?.state === 'limited',
-      },
+    const timed = timers.map((timer) => ({
+      timer,
+      state: standing.states[timer.id] ?? newState(standing.running),
+      fault: timer.fault ?? undefined,
+    }));
+    const moment = {
+      running: standing.running + passed,
+      at: standing.at + passed,
+      stream:
+        stream === undefined
+          ? OFFLINE
+          : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
+      timeZone: channel?.timeZone ?? 'UTC',
+      connected: connection?.state === 'connected' || connection?.state === 'limited',
     };
-  }, [timers, standing, dataUpdatedAt, stream, connection, channel, now]);
+    const { said } = standing;
+    return { timed, said, moment, inOrder: timersInOrder(timed, said, breathing.value, moment) };
+  }, [timers, standing, breathing, dataUpdatedAt, stream, connection, channel, now]);
 }

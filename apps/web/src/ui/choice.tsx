@@ -6,11 +6,20 @@ interface ChoiceProps<T extends string> {
   readonly options: readonly { readonly value: T; readonly label: string }[];
   readonly label: string;
   readonly draft?: boolean;
+  /** what it says while nothing is chosen: `choose a list` */
+  readonly empty?: string;
   readonly onChange: (value: T) => void;
 }
 
 /** A blank that holds one of a few words. */
-export function Choice<T extends string>({ value, options, label, draft = false, onChange }: ChoiceProps<T>) {
+export function Choice<T extends string>({
+  value,
+  options,
+  label,
+  draft = false,
+  empty,
+  onChange,
+}: ChoiceProps<T>) {
   return (
     <Select.Root
       value={value}
@@ -26,7 +35,9 @@ export function Choice<T extends string>({ value, options, label, draft = false,
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.preventDefault();
         }}
       >
-        <Select.Value />
+        <Select.Value
+          placeholder={empty === undefined ? undefined : <span className="text-soft">{empty}</span>}
+        />
       </Select.Trigger>
       <Select.Portal>
         <Select.Content className="float py-1" position="popper" sideOffset={8}>

@@ -1,2 +1,1 @@
-export { ViewerPage } from './viewer-page.js';
-export { ViewersPage } from './viewers-page.js';
+export { VIEWERS } from './manifest.js';

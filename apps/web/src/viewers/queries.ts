@@ -12,24 +12,25 @@ export interface Wanted {
   readonly offset: number;
 }
 
-export const viewersQuery = ({ search, role, mark, sort, order, offset }: Wanted) =>
+/** What the server is asked of who is wanted. */
+export function filterOf({ search, role, mark }: Pick<Wanted, 'search' | 'role' | 'mark'>) {
+  return {
+    search,
+    ...(role === 'any' ? {} : { role }),
+    ...(mark === 'none' ? {} : { mark }),
+  };
+}
+
+export const viewersQuery = ({ sort, order, offset, ...filter }: Wanted) =>
   queryOptions({
-    queryKey: ['viewers', search, role, mark, sort, order, offset],
+    queryKey: ['viewers', filterOf(filter), sort, order, offset],
     // A search that was typed on is not waited for, and the server gives it up.
     queryFn: ({ signal }) =>
       answerOf(
         api.GET('/api/viewers', {
           signal,
           params: {
-            query: {
-              search,
-              sort,
-              order,
-              offset,
-              limit: PAGE,
-              ...(role === 'any' ? {} : { role }),
-              ...(mark === 'none' ? {} : { mark }),
-            },
+            query: { ...filterOf(filter), sort, order, offset, limit: PAGE },
           },
         }),
       ),

@@ -11,6 +11,7 @@ const WREN: Viewer = {
   id: 'wren',
   name: 'pebblewren',
   account: 'pebblewren',
+  knownBy: 'account',
   role: 'subscriber',
   firstSeen: AT,
   lastSeen: AT,

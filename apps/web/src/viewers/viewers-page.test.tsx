@@ -9,6 +9,7 @@ const viewer = (n: number, more: Partial<Viewer> = {}): Viewer => ({
   id: String(n),
   name: `caver${String(n)}`,
   account: `caver${String(n)}`,
+  knownBy: 'account',
   role: 'viewer',
   firstSeen: '2026-11-01T20:00:00.000Z',
   lastSeen: '2026-11-25T20:00:00.000Z',
@@ -145,5 +146,30 @@ describe('the viewers’ page', () => {
     });
     await page.findByText('bot, ignored');
     expect(page.getByText('merged').closest('tr')?.textContent).toContain('caver2');
+  });
+
+  test('who may be one person is offered, merged into who wrote most, and taken apart again', async () => {
+    const pair = [viewer(8, { name: 'pebblewren' }), viewer(3, { name: 'Pebblewren' })];
+    let merged = false;
+    const page = drawPage(<ViewersPage />, {
+      ...withViewers(3),
+      'GET /api/viewers/doubles': () => ({ names: merged ? [] : [{ viewers: pair }] }),
+      'POST /api/viewers/8/merge': ({ body }: Asked) => {
+        merged = true;
+        return { id: 'm1', at: '2026-11-25T20:00:00.000Z', name: 'Pebblewren', ...(body as object) };
+      },
+      'POST /api/viewers/merges/m1/undo': () => {
+        merged = false;
+      },
+    });
+    fireEvent.click(await page.findByRole('button', { name: 'One name twice' }));
+    fireEvent.click(page.getByRole('button', { name: 'Merge pebblewren' }));
+    await page.findByText('pebblewren is one viewer now');
+    expect(page.of('POST /api/viewers/8/merge').map(({ body }) => body)).toEqual([{ from: '3' }]);
+    await waitFor(() => {
+      expect(page.queryByText('Maybe one person')).toBeNull();
+    });
+    fireEvent.click(page.getByRole('button', { name: 'Undo' }));
+    await page.findByRole('button', { name: 'One name twice' });
   });
 });

@@ -7,7 +7,8 @@ import { Link } from 'react-router';
 import type { Viewer, ViewerSort } from '../api/index.js';
 import { ago, Bones, Choice, exact, LoadFailed, ROLE_CHOICES, useNow } from '../ui/index.js';
 import { CsvIn } from './csv-in.js';
-import { PAGE, viewersQuery, type Wanted } from './queries.js';
+import { Doubles } from './doubles.js';
+import { filterOf, PAGE, viewersQuery, type Wanted } from './queries.js';
 
 const MARKS = [
   { value: 'none', label: 'marked or not' },
@@ -75,7 +76,13 @@ export function ViewersPage() {
           }}
         />
         <span className="row ml-auto">
-          <a className="btn s" href="/api/viewers/export" download="viewers.csv">
+          <Doubles />
+          <a
+            className="btn s"
+            href={`/api/viewers/export?${new URLSearchParams(filterOf(wanted)).toString()}`}
+            download="viewers.csv"
+            title="Those who fit the search and the filters, with their notes"
+          >
             <Download className="i s" aria-hidden="true" /> CSV out
           </a>
           <CsvIn />

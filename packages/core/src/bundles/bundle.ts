@@ -1,4 +1,5 @@
 import type { CommandBody } from '../commands/index.js';
+import type { ListBody } from '../lists/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
 import type { TimerBody } from '../timers/index.js';
 
@@ -19,12 +20,6 @@ export interface Question {
   readonly choices: readonly string[];
 }
 
-/** A list in a bundle: what it is drawn from, without what was drawn. */
-export interface BundledList {
-  readonly name: string;
-  readonly lines: readonly string[];
-}
-
 /**
  * What another channel can take in. Things refer to one another by name; of the channel
  * itself (viewers, what is remembered, secrets, counts) nothing is in it.
@@ -38,7 +33,7 @@ export interface Bundle {
   readonly questions: readonly Question[];
   readonly commands: readonly CommandBody[];
   readonly routines: readonly NamedRoutineBody[];
-  readonly lists: readonly BundledList[];
+  readonly lists: readonly ListBody[];
   /** what one runs is named: a routine by its name, a command by what is typed without its prefix */
   readonly timers: readonly TimerBody[];
 }

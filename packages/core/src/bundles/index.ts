@@ -4,9 +4,10 @@ export {
   ITEM_KINDS,
   QUESTION_TYPES,
   type Bundle,
-  type BundledList,
   type ItemKind,
   type Question,
 } from './bundle.js';
 export { askedIn, filled } from './fill.js';
+export { THINGS, type BodyOf } from './things.js';
+export { STARTER_SETS, type StarterSet } from './sets.js';
 export { bundleSchema } from './schema.js';

@@ -118,27 +118,31 @@ export function bundleSchema(): Schema {
           fromBots: flag,
           connections: listOf(text(100), 20),
         }),
-        gates: closed({
-          when: ref('When'),
-          lowestRole: oneOf(ROLES),
-          onlyRoles: listOf(oneOf(ROLES), ROLES.length),
-          always: NAMED,
-          never: NAMED,
-          cooldown: whole(0, 86_400),
-          viewerCooldown: whole(0, 86_400),
-          moderatorsSkip: flag,
-          rank: text(100),
-          cost: closed({
-            base: whole(0, Number.MAX_SAFE_INTEGER),
-            subscriber: COST,
-            regular: COST,
-            moderator: COST,
-          }),
-          refusals: closed(
-            Object.fromEntries(REFUSING_GATES.map((gate) => [gate, text(5_000)])),
-            REFUSING_GATES,
-          ),
-        }),
+        gates: closed(
+          {
+            when: ref('When'),
+            lowestRole: oneOf(ROLES),
+            onlyRoles: listOf(oneOf(ROLES), ROLES.length),
+            always: NAMED,
+            never: NAMED,
+            cooldown: whole(0, 86_400),
+            viewerCooldown: whole(0, 86_400),
+            moderatorsSkip: flag,
+            refuseExtra: flag,
+            rank: text(100),
+            cost: closed({
+              base: whole(0, Number.MAX_SAFE_INTEGER),
+              subscriber: COST,
+              regular: COST,
+              moderator: COST,
+            }),
+            refusals: closed(
+              Object.fromEntries(REFUSING_GATES.map((gate) => [gate, text(5_000)])),
+              REFUSING_GATES,
+            ),
+          },
+          ['refuseExtra'],
+        ),
         inputs: listOf(
           closed({
             name: text(20),

@@ -2,18 +2,17 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { byteLength } from '../text/index.js';
 import {
-  fullBucket,
   hasAtLeast,
   LINE_BYTES,
   LINE_PARTS,
   LONGEST_PAUSE_MS,
   prepareLines,
+  RateWindow,
   reconnectPause,
   ROLES,
   readRolesTag,
   sortWaiting,
   strongestRole,
-  take,
   URGENCIES,
   type Waiting,
 } from './index.js';
@@ -48,45 +47,48 @@ describe('lines that leave for chat', () => {
   });
 });
 
-describe('the token bucket', () => {
-  const limit = { capacity: 20, spanMs: 30_000 };
+describe('the rate limit', () => {
+  const limit = { most: 20, spanMs: 30_000 };
 
-  test('over any stretch of time no more leaves than the capacity and what came back since', () => {
+  test('holds over any stretch of its length, and a burst leaves room for moderation', () => {
+    const asks = fc.array(fc.tuple(fc.nat(4_000), fc.boolean()), { maxLength: 200 });
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 4_000 }), { maxLength: 200 }), (gaps) => {
-        let now = 0;
-        let bucket = fullBucket(limit, now);
-        const sent: number[] = [];
-        for (const gap of gaps) {
+      fc.property(asks, (gaps) => {
+        let now = 1_000_000;
+        const window = new RateWindow();
+        const sent: { at: number; urgent: boolean }[] = [];
+        for (const [gap, urgent] of gaps) {
           now += gap;
-          const taken = take(bucket, limit, now);
-          if ('waitMs' in taken) continue;
-          bucket = taken.bucket;
-          sent.push(now);
+          if (window.waitMs(limit, now, urgent) > 0) continue;
+          window.count(now);
+          sent.push({ at: now, urgent });
         }
-        for (const [n, from] of sent.entries())
-          for (const [m, to] of sent.entries())
-            if (m > n)
-              expect(m - n + 1).toBeLessThanOrEqual(
-                limit.capacity + ((to - from) * limit.capacity) / limit.spanMs + 1e-6,
-              );
+        for (const { at: from } of sent) {
+          const within = sent.filter(({ at }) => at >= from && at < from + limit.spanMs);
+          expect(within.length).toBeLessThanOrEqual(limit.most);
+          expect(within.filter(({ urgent }) => !urgent).length).toBeLessThanOrEqual(18);
+        }
       }),
     );
   });
 
   test('it says how long to wait, and that wait is enough and not a millisecond too long', () => {
-    let bucket = fullBucket(limit, 0);
-    for (let n = 0; n < limit.capacity; n++)
-      bucket = (take(bucket, limit, 0) as { bucket: typeof bucket }).bucket;
-    const { waitMs } = take(bucket, limit, 0) as { waitMs: number };
-    expect(waitMs).toBe(1_500);
-    expect(take(bucket, limit, waitMs - 1)).toHaveProperty('waitMs');
-    expect(take(bucket, limit, waitMs)).toHaveProperty('bucket');
+    const window = new RateWindow();
+    for (let n = 0; n < 18; n += 1) window.count(1_000 + n);
+    expect(window.waitMs(limit, 5_000, true)).toBe(0);
+    const wait = window.waitMs(limit, 5_000, false);
+    expect(wait).toBe(26_000);
+    expect(window.waitMs(limit, 5_000 + wait - 1, false)).toBe(1);
+    expect(window.waitMs(limit, 5_000 + wait, false)).toBe(0);
   });
 
-  test('a clock that goes back gives nothing away', () => {
-    const empty = { tokens: 0, at: 60_000 };
-    expect(take(empty, limit, 0)).toHaveProperty('waitMs');
+  test('a clock set back by days neither gives anything away nor silences for days', () => {
+    const window = new RateWindow();
+    for (let n = 0; n < 20; n += 1) window.count(864_000_000);
+    expect(window.waitMs(limit, 1_000, true)).toBe(30_000);
+    // From then on time passes as usual.
+    expect(window.waitMs(limit, 30_999, true)).toBe(1);
+    expect(window.waitMs(limit, 31_000, true)).toBe(0);
   });
 });
 

@@ -1,5 +1,5 @@
-export { fullBucket, take, type Bucket, type BucketLimit } from './bucket.js';
-export type { ChatLine } from './line.js';
+export { RateWindow, type RateLimit } from './rate-window.js';
+export { CONNECTIONS, type ChatLine } from './line.js';
 export {
   LINE_BYTES,
   LINE_PARTS,
@@ -20,4 +20,4 @@ export {
   type Role,
   type TagRoles,
 } from './roles.js';
-export type { Check, Outcome, Why } from './why.js';
+export { hasRun, onceEnded, OUTCOMES, type Check, type Outcome, type Why } from './why.js';

@@ -1,5 +1,8 @@
 import type { Role } from './roles.js';
 
+/** The connections there are, as commands name them. */
+export const CONNECTIONS: readonly string[] = ['irc'];
+
 /** One message in chat as the stages see it. Times are UTC milliseconds. */
 export interface ChatLine {
   readonly id: string;

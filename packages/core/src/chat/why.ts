@@ -7,11 +7,34 @@ export interface Check {
   readonly rule: string;
   /** what was measured against the rule, with its figure: `12 s left` */
   readonly measure: string;
-  readonly outcome: 'passed' | 'stopped' | 'noted';
+  /** warned: noted, and to be put right */
+  readonly outcome: 'passed' | 'stopped' | 'noted' | 'warned';
 }
 
-/** ran: something happened; stopped: a rule refused it; waiting: a cooldown did; nothing: no rule applied. */
-export type Outcome = 'ran' | 'stopped' | 'waiting' | 'nothing';
+export const OUTCOMES = [
+  /** something happened */
+  'ran',
+  /** it did, and something in it is to be put right */
+  'warned',
+  /** it did, and came to no good end */
+  'failed',
+  /** a rule refused it */
+  'stopped',
+  /** a cooldown did */
+  'waiting',
+  /** it was taken out of chat */
+  'removed',
+  /** it was tried, and no rule applied */
+  'nothing',
+  /** people talking among themselves */
+  'talk',
+] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+/** Whether something was started, however it ended. */
+export function hasRun(outcome: Outcome): boolean {
+  return outcome === 'ran' || outcome === 'warned' || outcome === 'failed';
+}
 
 export interface Why {
   readonly outcome: Outcome;
@@ -20,4 +43,24 @@ export interface Why {
   readonly checks: readonly Check[];
   /** one sentence: what decided, and what came of it */
   readonly decided: string;
+  /** the runs it began that were not over with it, by id; what became of each is kept with the run */
+  readonly runs?: string[];
+}
+
+/**
+ * What a line's own few words are once a run that it began is over. A line that came to no
+ * good end by one run keeps that, however its others end.
+ *
+ * @param title what ran
+ */
+export function onceEnded(
+  { outcome, brief }: Pick<Why, 'outcome' | 'brief'>,
+  title: string,
+  ended: { readonly how: 'done' | 'stopped' | 'failed' | 'limited' | 'refused'; readonly words: string },
+): Pick<Why, 'outcome' | 'brief'> {
+  if (outcome === 'failed') return { outcome, brief };
+  if (ended.how === 'done') return { outcome, brief: `ran ${title}` };
+  const why = ended.words === '' ? '' : `: ${ended.words}`;
+  if (ended.how === 'stopped') return { outcome, brief: `ran ${title}, stopped${why}` };
+  return { outcome: 'failed', brief: `ran ${title}, ended${why}` };
 }

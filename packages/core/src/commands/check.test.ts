@@ -33,6 +33,12 @@ describe('checking before saving', () => {
   });
 
   test.each<[string, ReturnType<typeof faultsOf>, string, RegExp]>([
+    [
+      'a connection there is not',
+      faultsOf({ connections: ['irc', 'telegraph'] }),
+      'trigger.connections',
+      /called telegraph/u,
+    ],
     ['no name', faultsOf({ name: ' ' }), 'trigger.name', /Give it a name/u],
     ['five words', faultsOf({ name: 'how deep are we now' }), 'trigger.name', /at most 4 words/u],
     [

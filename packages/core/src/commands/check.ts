@@ -1,7 +1,7 @@
-import { ROLES } from '../chat/index.js';
+import { CONNECTIONS, ROLES } from '../chat/index.js';
 import { checkRoutine, textFault, type Faults, type Surroundings } from '../routines/index.js';
 import { whenFault } from '../stream/index.js';
-import { characterCount, compilePattern, foldName } from '../text/index.js';
+import { characterCount, compilePattern, foldName, groupNames } from '../text/index.js';
 import {
   ALIASES_LIMIT,
   COOLDOWN_LIMIT,
@@ -70,6 +70,8 @@ export function checkCommand(
   set('trigger.aliases', aliasesFault(trigger, others, prefix));
   set('trigger.phrases', phrasesFault(trigger, others, prefix));
   set('trigger.pattern', patternFault(trigger, others, prefix));
+  const unknown = trigger.connections.find((connection) => !CONNECTIONS.includes(connection));
+  set('trigger.connections', unknown === undefined ? undefined : `There is no connection called ${unknown}`);
   Object.assign(faults, checkGates(gates));
   Object.assign(faults, checkInputs(inputs));
   return faults;
@@ -140,6 +142,8 @@ function patternFault(trigger: Trigger, others: readonly Command[], prefix: stri
   if (pattern.length > PATTERN_LIMIT) return `A pattern has at most ${String(PATTERN_LIMIT)} characters`;
   const result = compilePattern(pattern, matchCase);
   if ('fault' in result) return result.fault;
+  if (groupNames(result.pattern).includes('all'))
+    return 'A group of the pattern is called all, which is everything that was typed; call it otherwise';
   if (result.pattern.matches('')) return 'The pattern fits an empty message, and so every message';
   const other = others.find((each) => each.trigger.pattern === pattern);
   return other === undefined ? undefined : `The pattern is taken: it starts ${titleOf(other, prefix)}`;

@@ -50,6 +50,8 @@ export interface Gates {
   readonly viewerCooldown: number;
   /** true when moderators, as the streamer, skip both cooldowns and the cost */
   readonly moderatorsSkip: boolean;
+  /** true when words behind the last input are refused; else they are passed over */
+  readonly refuseExtra: boolean;
   /** a rank that must be reached; empty for none */
   readonly rank: string;
   readonly cost: Cost;
@@ -101,6 +103,7 @@ export const BLANK_COMMAND: CommandBody = {
     cooldown: 5,
     viewerCooldown: 15,
     moderatorsSkip: false,
+    refuseExtra: false,
     rank: '',
     cost: FREE,
     refusals: {},

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { Role } from '../chat/index.js';
 import { FREE } from '../currency/index.js';
 import { OFFLINE } from '../stream/index.js';
-import { command, line, NOT_USED, worldOf } from '../test-support/index.js';
+import { command, line, NOT_USED, worldOf, type Parts } from '../test-support/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import {
   checkCommand,
@@ -12,7 +12,6 @@ import {
   STARTERS,
   type Command,
   type CommandUse,
-  type CommandWorld,
   type Gates,
 } from './index.js';
 
@@ -23,7 +22,7 @@ const DEPTH = command(
   { cooldown: 20, viewerCooldown: 60 },
 );
 const gated = (gates: Partial<Gates>): Command => ({ ...DEPTH, gates: { ...DEPTH.gates, ...gates } });
-const used = (use: Partial<CommandUse>): Partial<CommandWorld> => ({ use: () => ({ ...NOT_USED, ...use }) });
+const used = (use: Partial<CommandUse>): Parts => ({ commands: { use: () => ({ ...NOT_USED, ...use }) } });
 
 describe('deciding', () => {
   test('name, alias and phrase answer alike, in any case', () => {
@@ -41,7 +40,7 @@ describe('deciding', () => {
     }
   });
 
-  test.each<[string, Command, readonly Role[], Partial<CommandWorld>, string, string]>([
+  test.each<[string, Command, readonly Role[], Parts, string, string]>([
     ['off', { ...DEPTH, enabled: false }, [], {}, 'stopped', 'switched off'],
     [
       'unreadable',
@@ -121,7 +120,7 @@ describe('deciding', () => {
       'rank',
       gated({ rank: 'Ropehand' }),
       [],
-      { standing: () => ({ balance: 9, regular: false, ranks: ['Scrambler'] }) },
+      { purse: { standing: () => ({ balance: 9, regular: false, ranks: ['Scrambler'] }) } },
       'stopped',
       'from Ropehand up, is Scrambler',
     ],
@@ -129,7 +128,7 @@ describe('deciding', () => {
       'cost',
       gated({ cost: { ...FREE, base: 50 } }),
       [],
-      { standing: () => ({ balance: 31, regular: false, ranks: [] }) },
+      { purse: { standing: () => ({ balance: 31, regular: false, ranks: [] }) } },
       'stopped',
       'costs 50, has 31',
     ],
@@ -144,7 +143,7 @@ describe('deciding', () => {
     expect(decision.why.checks.slice(0, -1).every((check) => check.outcome === 'passed')).toBe(true);
   });
 
-  test.each<[string, Command, readonly Role[], Partial<CommandWorld>]>([
+  test.each<[string, Command, readonly Role[], Parts]>([
     [
       'the streamer, whatever stands in the way',
       gated({ lowestRole: 'moderator', never: [{ name: 'pebblewren', viewer: null }] }),
@@ -187,12 +186,16 @@ describe('deciding', () => {
     expect(first.effects).toEqual([
       { kind: 'say', lines: ['pebblewren, 12 s more (cooling down, 12 s left).'] },
     ]);
-    expect(first.changes).toEqual([{ kind: 'refused', viewer: 'v-pebblewren', at: 1_000_000 }]);
+    expect(first.changes).toEqual([
+      { kind: 'refused', commandId: 'c1', viewer: 'v-pebblewren', at: 1_000_000 },
+    ]);
     for (const [told, effects] of [
       [985_001, 0],
       [985_000, 1],
     ] as const) {
-      const world = worldOf([one], { ...used({ lastUse: 992_000 }), toldRefusal: () => told });
+      const world = worldOf([one], {
+        commands: { use: () => ({ ...NOT_USED, lastUse: 992_000 }), toldRefusal: () => told },
+      });
       expect(decideCommand(line('!depth'), world).effects).toHaveLength(effects);
     }
   });
@@ -200,10 +203,12 @@ describe('deciding', () => {
   test('viewers marked as bots start only what allows it', () => {
     const bot = { ...strangerFacts('v-pebblewren', 'pebblewren', [], 0), bot: true };
     const open = { ...DEPTH, trigger: { ...DEPTH.trigger, fromBots: true } };
-    expect(decideCommand(line('!depth'), worldOf([DEPTH], { viewerOf: () => bot })).why.brief).toBe(
+    expect(decideCommand(line('!depth'), worldOf([DEPTH], { viewers: { of: () => bot } })).why.brief).toBe(
       'from a bot',
     );
-    expect(decideCommand(line('!depth'), worldOf([open], { viewerOf: () => bot })).why.outcome).toBe('ran');
+    expect(decideCommand(line('!depth'), worldOf([open], { viewers: { of: () => bot } })).why.outcome).toBe(
+      'ran',
+    );
   });
 
   test('an unknown name names the nearest; ordinary talk is left alone', () => {
@@ -212,7 +217,7 @@ describe('deciding', () => {
       decided: 'No command is called !deph; !depth is the nearest',
     });
     expect(decideCommand(line('how deep is it'), worldOf([DEPTH])).why).toMatchObject({
-      outcome: 'nothing',
+      outcome: 'talk',
       checks: [],
     });
   });
@@ -249,6 +254,9 @@ test('a cooldown is never longer than set, never negative, and over exactly when
       expect(left).toBeLessThanOrEqual(seconds * 1000);
       if (now >= last) expect(cooldownLeft(seconds, last, now + left)).toBe(0);
       if (now >= last && left > 0) expect(cooldownLeft(seconds, last, now + left - 1)).toBe(1);
+      // However the clock was set back, nobody waits longer than twice the cooldown.
+      const span = seconds * 1000;
+      expect(Math.min(left, cooldownLeft(seconds, last, now + 2 * span))).toBe(0);
     }),
   );
 });

@@ -1,4 +1,4 @@
-import { prepareLines, type ChatLine, type Check, type Role, type Why } from '../chat/index.js';
+import { prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
 import {
   knownValues,
   refusalOfStart,
@@ -11,10 +11,11 @@ import {
   type Started,
 } from '../routines/index.js';
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
-import { GATES, whoGate, type Asked, type Stop } from './gates.js';
+import { Layers } from '../layers/index.js';
+import { GATES, type Asked, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
-import type { Match, Matches, PreparedCommand, TriggerIndex } from './match.js';
-import type { ViewerFacts } from '../viewers/index.js';
+import { USE } from './slices.js';
+import type { Match, Matches, PreparedCommand } from './match.js';
 import type { CommandWorld, RefusedChange, UseChange } from './state.js';
 
 export type CommandChange = UseChange | RefusedChange | RoutineChange;
@@ -28,7 +29,7 @@ export interface CommandDecision {
   readonly started: readonly Started[];
 }
 
-/** A refused viewer is told so at most once in this many milliseconds. */
+/** A refused viewer is told so of one command at most once in this many milliseconds. */
 export const REFUSAL_PAUSE_MS = 15_000;
 
 /**
@@ -37,15 +38,20 @@ export const REFUSAL_PAUSE_MS = 15_000;
  * and then performs the effects, or, in rehearsal, neither.
  */
 export function decideCommand(line: ChatLine, world: CommandWorld): CommandDecision {
-  const matches = world.index.match(line.text);
-  const viewer = world.viewerOf(line);
+  const matches = world.commands.index.match(line.text);
+  const viewer = world.viewers.of(line);
   const allowed = viewer.bot
     ? matches.found.filter(({ prepared }) => prepared.command.trigger.fromBots)
     : matches.found;
   const [match] = allowed;
   if (match === undefined) return matches.found.length > 0 ? fromBot(matches) : noMatch(matches, world);
 
-  const asked: Asked = { match, line, world, use: world.use(match.prepared.command.id, line.viewer) };
+  const asked: Asked = {
+    match,
+    line,
+    world,
+    use: world.commands.use(match.prepared.command.id, line.viewer),
+  };
   const checks: Check[] = [...alsoMatched(allowed)];
   let read: ReadInputs = { values: {}, target: undefined };
   for (const gate of GATES) {
@@ -63,12 +69,16 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   const { command, routine, title } = match.prepared;
   const busy = refusalOfStart(routine, world);
   if (busy !== undefined) {
-    checks.push(busy);
-    const brief = busy.measure === 'it runs' ? 'runs already' : 'too many wait their turn';
-    return refuse({ outcome: 'waiting', brief, gate: undefined }, asked, checks);
+    checks.push(busy.check);
+    return refuse({ outcome: 'waiting', brief: busy.brief, gate: undefined }, asked, checks);
   }
-  const occasion = occasionOf(asked, read, 1);
-  const segment = startRun(routine, occasion, world, checks);
+  // What running it does to the channel stands before its first step sees it.
+  const use: UseChange = { kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at };
+  const layers = new Layers<CommandWorld, UseChange>({ use: USE });
+  const used = layers.over(world);
+  layers.apply(use, world);
+  const occasion = occasionOf({ ...asked, use: used.commands.use(command.id, line.viewer) }, read);
+  const segment = startRun(routine, occasion, used, checks);
   const started: Started = {
     ...segment,
     id: runId(line.id, command.id),
@@ -78,24 +88,25 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   };
   return {
     commandId: command.id,
-    changes: [{ kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at }, ...segment.changes],
+    changes: [use, ...segment.changes],
     effects: segment.effects,
     started: [started],
-    why: { outcome: 'ran', checks: segment.checks, ...ranInWords(started, routine) },
+    why: { checks: segment.checks, ...ranInWords(started, routine) },
   };
 }
 
 function ranInWords(
   { title, effects, checks, run: waits, ended }: Started,
   { speaks }: PreparedCommand['routine'],
-): Pick<Why, 'brief' | 'decided'> {
+): Pick<Why, 'outcome' | 'brief' | 'decided'> {
   const lines = effects.reduce((sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0), 0);
-  const noted = checks.some(({ rule }) => /^No value is called|^The text/u.test(rule));
+  const warned = checks.some(({ outcome }) => outcome === 'warned');
   const goesOn = waits === undefined ? '' : waits.awaiting.for === 'turn' ? ', waits its turn' : ', goes on';
   const over = ended?.how === 'limited' || ended?.how === 'failed' ? `, ended: ${ended.words}` : '';
   const silent = lines === 0 && speaks && goesOn === '' && over === '' ? ', nothing to say' : '';
   return {
-    brief: `ran ${title}${silent === '' && noted ? ', with a note' : silent}${goesOn}${over}`,
+    outcome: over !== '' ? 'failed' : warned ? 'warned' : 'ran',
+    brief: `ran ${title}${silent === '' && warned ? ', with a note' : silent}${goesOn}${over}`,
     decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it goes on later'}${over}`,
   };
 }
@@ -108,7 +119,7 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   const base = { commandId: match.prepared.command.id, changes: [], effects: [], started: [], why };
   const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
   if (own === undefined && stop.usage === undefined) return base;
-  const told = world.toldRefusal(line.viewer);
+  const told = world.commands.toldRefusal(match.prepared.command.id, line.viewer);
   if (told !== undefined && line.at - told < REFUSAL_PAUSE_MS && line.at >= told) {
     const rule = `Told so at most once in ${String(REFUSAL_PAUSE_MS / 1000)} s`;
     checks.push({ rule, measure: 'told just now', outcome: 'noted' });
@@ -121,7 +132,7 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   if (lines.length === 0) return base;
   return {
     ...base,
-    changes: [{ kind: 'refused', viewer: line.viewer, at: line.at }],
+    changes: [{ kind: 'refused', commandId: match.prepared.command.id, viewer: line.viewer, at: line.at }],
     effects: [{ kind: 'say', lines }],
     why: { ...why, decided: `${decided}, and told so` },
   };
@@ -131,7 +142,7 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
   const { line, world, match } = asked;
   const refused = { why: stop.brief, wait: new Span(Math.ceil((stop.wait ?? 0) / 1000)) };
   const rendered = renderText(text, {
-    values: textValues(occasionOf(asked, { values: {}, target: undefined }, 0), world, {}, line.at, {
+    values: textValues(occasionOf(asked, { values: {}, target: undefined }), world, {}, line.at, {
       refused,
     }),
     known: knownValues(
@@ -143,13 +154,13 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
     chance: world.chance,
     now: line.at,
   });
-  for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'noted' });
+  for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'warned' });
   return prepareLines(rendered.text, text.ownStart);
 }
 
-function occasionOf({ match, line, world, use }: Asked, read: ReadInputs, counted: 0 | 1): Occasion {
+function occasionOf({ match, line, world, use }: Asked, read: ReadInputs): Occasion {
   const { title, inputNames } = match.prepared;
-  const viewer = world.viewerOf(line);
+  const viewer = world.viewers.of(line);
   const [first = ''] = match.typed.split(/\s/u);
   return {
     cause: line.id,
@@ -162,28 +173,14 @@ function occasionOf({ match, line, world, use }: Asked, read: ReadInputs, counte
     line: line.id,
     event: undefined,
     typed: match.typed,
-    command: { name: title, uses: use.uses + counted, usesByViewer: use.usesByViewer + counted },
+    command: { name: title, uses: use.uses, usesByViewer: use.usesByViewer },
     at: line.at,
   };
 }
 
-function named(word: string, world: CommandWorld): ReturnType<CommandWorld['viewerNamed']> {
+function named(word: string, world: CommandWorld): ReturnType<CommandWorld['viewers']['named']> {
   const name = word.replace(/^@/u, '');
-  return name === '' ? undefined : world.viewerNamed(name);
-}
-
-/** The commands a viewer may use, by name: what is on, and asks for no role they lack. */
-export function openCommands(index: TriggerIndex, viewer: ViewerFacts, roles: readonly Role[]): string[] {
-  return index.commands
-    .filter(
-      ({ command, fault }) =>
-        command.trigger.name !== '' &&
-        command.enabled &&
-        fault === undefined &&
-        whoGate(command.gates, { viewer: viewer.id, name: viewer.name, roles }).stop === undefined,
-    )
-    .map(({ title }) => title)
-    .sort((a, b) => a.localeCompare(b));
+  return name === '' ? undefined : world.viewers.named(name);
 }
 
 function saidInWords(lines: number, speaks: boolean): string {
@@ -213,11 +210,11 @@ function fromBot({ found }: Matches): CommandDecision {
 }
 
 function noMatch({ named: behind }: Matches, world: CommandWorld): CommandDecision {
-  const { prefix } = world.index;
+  const { prefix } = world.commands.index;
   if (behind === undefined)
-    return nothing([], 'no command', `Nothing to do: it meets no command, phrase or pattern`);
+    return nothing([], 'no command', `Nothing to do: it meets no command, phrase or pattern`, 'talk');
   const [name = ''] = behind.split(/\s/u);
-  const near = nearestName(name, world.index.knownNames);
+  const near = nearestName(name, world.commands.index.knownNames);
   const check: Check = {
     rule: `Looked for ${prefix}${name}`,
     measure: 'no such command',
@@ -227,12 +224,17 @@ function noMatch({ named: behind }: Matches, world: CommandWorld): CommandDecisi
   return nothing([check], 'nothing by that name', `No command is called ${prefix}${name}${hint}`);
 }
 
-function nothing(checks: readonly Check[], brief: string, decided: string): CommandDecision {
+function nothing(
+  checks: readonly Check[],
+  brief: string,
+  decided: string,
+  outcome: 'nothing' | 'talk' = 'nothing',
+): CommandDecision {
   return {
     commandId: undefined,
     changes: [],
     effects: [],
     started: [],
-    why: { outcome: 'nothing', brief, checks, decided },
+    why: { outcome, brief, checks, decided },
   };
 }

@@ -76,12 +76,14 @@ export const GATES: readonly Gate[] = [
 
   function inputs({ match: { prepared, typed, kind }, line, world }) {
     const { command, title } = prepared;
-    if (command.inputs.length === 0 || kind !== 'name') return undefined;
+    const { refuseExtra } = command.gates;
+    if ((command.inputs.length === 0 && !refuseExtra) || kind !== 'name') return undefined;
     const rule = usageOf(title, command.inputs);
-    const result = readInputs(command.inputs, typed, {
-      viewerNamed: (name) => world.viewerNamed(name),
-      balance: world.standing(line.viewer)?.balance,
-    });
+    const looksAt = {
+      named: (name: string) => world.viewers.named(name),
+      balance: world.purse.standing(line.viewer)?.balance,
+    };
+    const result = readInputs(command.inputs, typed, looksAt, refuseExtra);
     if ('read' in result)
       return {
         checks: [{ rule, measure: typed === '' ? 'nothing typed' : typed, outcome: 'passed' }],
@@ -110,7 +112,7 @@ export const GATES: readonly Gate[] = [
 
   function rank({ match: { prepared }, line, world }) {
     const { rank: wanted } = prepared.command.gates;
-    const standing = world.standing(line.viewer);
+    const standing = world.purse.standing(line.viewer);
     if (wanted === '' || standing === undefined || line.roles.includes('streamer')) return undefined;
     const rule = `From ${wanted} up`;
     const has = standing.ranks.at(-1) ?? 'no rank';
@@ -121,7 +123,7 @@ export const GATES: readonly Gate[] = [
 
   function cost(asked) {
     const { match, line, world } = asked;
-    const standing = world.standing(line.viewer);
+    const standing = world.purse.standing(line.viewer);
     const gates = match.prepared.command.gates;
     if (standing === undefined || gates.cost.base === 0) return undefined;
     const price = costFor(gates.cost, line.roles, standing.regular);
@@ -169,7 +171,8 @@ function cooldownGate(
   if (last === undefined) return passed(rule, 'not used yet');
   const { at } = asked.line;
   const wait = cooldownLeft(seconds, last, at);
-  if (wait === 0) return passed(rule, `last ${durationInWords(at - last)} ago`);
+  if (wait === 0)
+    return passed(rule, last > at ? 'last by another clock' : `last ${durationInWords(at - last)} ago`);
   const measure = `${durationInWords(wait)} left`;
   return {
     checks: [{ rule, measure, outcome: 'stopped' }],
@@ -178,12 +181,12 @@ function cooldownGate(
 }
 
 /**
- * Milliseconds until a cooldown is over, 0 when it is. When the clock went back behind
- * the last use, the wait is at most the whole cooldown, never longer.
+ * Milliseconds until a cooldown is over, 0 when it is. A last use that is later than now by more
+ * than the cooldown was told by another clock, and is nothing to wait for.
  */
 export function cooldownLeft(seconds: number, last: number, now: number): number {
   const span = seconds * 1000;
-  return Math.max(0, Math.min(span, last + span - now));
+  return last > now + span ? 0 : Math.max(0, Math.min(span, last + span - now));
 }
 
 function skips({ line, match }: Asked): boolean {

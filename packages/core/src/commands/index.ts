@@ -12,18 +12,23 @@ export {
   type RefusingGate,
   type Trigger,
 } from './command.js';
-export {
-  decideCommand,
-  openCommands,
-  REFUSAL_PAUSE_MS,
-  type CommandChange,
-  type CommandDecision,
-} from './decide.js';
+export { decideCommand, REFUSAL_PAUSE_MS, type CommandChange, type CommandDecision } from './decide.js';
+export { commandsByRole, openCommands } from './open.js';
 export { cooldownLeft } from './gates.js';
 export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './input.js';
 export { DEFAULT_PREFIX, prefixFault } from './prefix.js';
-export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand } from './match.js';
+export { DraftedTriggers } from './drafted.js';
+export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand, type Triggers } from './match.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';
-export type { CommandUse, CommandWorld, RefusedChange, UseChange } from './state.js';
+export type {
+  CommandsView,
+  CommandUse,
+  CommandWorld,
+  PurseView,
+  RefusedChange,
+  UseChange,
+  ViewersView,
+} from './state.js';
 export { REFUSED, USE } from './slices.js';
+export { COMMAND_THING } from './thing.js';

@@ -26,7 +26,7 @@ describe('inputs', () => {
     ranks: [],
   });
   const typed = (text: string): ReturnType<typeof decideCommand> =>
-    decideCommand(line(text), worldOf([give], { standing }));
+    decideCommand(line(text), worldOf([give], { purse: { standing } }));
 
   test.each([
     ['!give @quillrush 40', 'quillrush gets 40'],
@@ -40,21 +40,36 @@ describe('inputs', () => {
     );
   });
 
+  test('further words are passed over, or refused where that is set, also behind no input at all', () => {
+    const flip = (refuseExtra: boolean, inputs: readonly Input[]) =>
+      command('flip', 'flipped', { name: 'flip' }, { refuseExtra }, { inputs });
+    const brief = (refuseExtra: boolean, inputs: readonly Input[], text: string): string =>
+      decideCommand(line(text), worldOf([flip(refuseExtra, inputs)])).why.brief;
+    const how = [input('how', 'word')];
+    expect(brief(false, how, '!flip up and over')).toBe('ran !flip');
+    expect(brief(true, how, '!flip up')).toBe('ran !flip');
+    expect(brief(true, how, '!flip up and over')).toBe('“and over” is too much');
+    expect(brief(false, [], '!flip over')).toBe('ran !flip');
+    expect(brief(true, [], '!flip over')).toBe('“over” is too much');
+  });
+
   test.each([
     ['!give', '<who> is missing'],
     ['!give @nobody_here 5', 'nobody called nobody_here was ever here'],
     ['!give @oxbowkid', '<amount> is missing'],
     ['!give @oxbowkid 1e9', '“1e9” is no amount; type one such as 40, 1k, 25%, half or all'],
     ['!give @oxbowkid -5', '“-5” is no amount; type one such as 40, 1k, 25%, half or all'],
-    ['!give @oxbowkid 0', '0 is 0; at least 1'],
+    ['!give @oxbowkid 0', '0 is too little: at least 1'],
     ['!give @oxbowkid ٣', '“٣” is no amount; type one such as 40, 1k, 25%, half or all'],
     ['!give @oxbowkid ½', '“½” is no amount; type one such as 40, 1k, 25%, half or all'],
-    ['!give @oxbowkid 6k', '6k is 6,000; at most 5,000'],
+    ['!give @oxbowkid 6k', '6k (6,000) is too much: at most 5,000'],
     ['!give @oxbowkid 5 a note that is far too long', 'note has at most 20 characters'],
   ])('%s costs nothing and is told in one line', (text, fault) => {
     const decision = typed(text);
     expect(decision.why).toMatchObject({ outcome: 'stopped', brief: fault });
-    expect(decision.changes).toEqual([{ kind: 'refused', viewer: 'v-pebblewren', at: 1_000_000 }]);
+    expect(decision.changes).toEqual([
+      { kind: 'refused', commandId: give.id, viewer: 'v-pebblewren', at: 1_000_000 },
+    ]);
     expect(decision.effects).toHaveLength(1);
     expect(saidIn(decision.effects)).toHaveLength(1);
   });
@@ -79,7 +94,7 @@ describe('inputs', () => {
     );
     expect(say(input('id', 'word', { pattern: '[A-Z]{2}-[0-9]{4}' }), '!c KV-2047')).toBe('KV-2047');
     expect(say(input('id', 'word', { pattern: '[A-Z]{2}-[0-9]{4}' }), '!c kv-2047x')).toBe(
-      'no: kv-2047x does not look like a id',
+      'no: kv-2047x does not fit <id>',
     );
     expect(say(input('on', 'yes-no'), '!c YES')).toBe('true');
     expect(say(input('on', 'yes-no'), '!c maybe')).toBe('no: maybe is neither yes nor no');

@@ -8,7 +8,7 @@ export const TEXT_MOST = 400;
 /** What reading inputs looks at. */
 export interface InputWorld {
   /** a viewer who is known or present, by name */
-  viewerNamed(name: string): ViewerFacts | undefined;
+  named(name: string): ViewerFacts | undefined;
   readonly balance: number | undefined;
 }
 
@@ -25,9 +25,16 @@ export type InputsResult =
 
 /**
  * Reads what was typed behind a command, word by word; a `text` takes all that is left.
- * Words beyond the inputs are passed over. Optional inputs that are missing are null.
+ * Optional inputs that are missing are null.
+ *
+ * @param refuseExtra whether words behind the last input are a fault; else they are passed over
  */
-export function readInputs(inputs: readonly Input[], typed: string, world: InputWorld): InputsResult {
+export function readInputs(
+  inputs: readonly Input[],
+  typed: string,
+  world: InputWorld,
+  refuseExtra = false,
+): InputsResult {
   const values: Record<string, unknown> = {};
   let target: ViewerFacts | undefined;
   let rest = typed.trim();
@@ -45,7 +52,13 @@ export function readInputs(inputs: readonly Input[], typed: string, world: Input
     target ??= result.viewer;
     rest = rest.slice(word.length).trimStart();
   }
+  if (refuseExtra && rest !== '') return { fault: `“${shortened(rest)}” is too much`, input: '' };
   return { read: { values, target } };
+}
+
+const SHOWN = 30;
+function shortened(words: string): string {
+  return words.length > SHOWN ? `${words.slice(0, SHOWN).trimEnd()}…` : words;
 }
 
 type One = { readonly value: unknown; readonly viewer?: ViewerFacts } | { readonly fault: string };
@@ -54,7 +67,8 @@ function readOne(input: Input, word: string, world: InputWorld): One {
   switch (input.type) {
     case 'viewer': {
       const name = word.replace(/^@/u, '').replace(/[,:]$/u, '');
-      const viewer = world.viewerNamed(name);
+      if (name === '') return { fault: `${word} is no name` };
+      const viewer = world.named(name);
       if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
       return { value: viewer.name, viewer };
     }
@@ -74,7 +88,7 @@ function readOne(input: Input, word: string, world: InputWorld): One {
     case 'word':
       return matchesWhole(input.pattern, word)
         ? { value: word }
-        : { fault: `${word} does not look like a ${input.name}` };
+        : { fault: `${word} does not fit <${input.name}>` };
     case 'text':
       return characterCount(word) > (input.most ?? TEXT_MOST)
         ? { fault: `${input.name} has at most ${String(input.most ?? TEXT_MOST)} characters` }

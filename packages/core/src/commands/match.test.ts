@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { command } from '../test-support/index.js';
 import {
+  DraftedTriggers,
   isBorder,
   phraseForm,
   PhraseIndex,
@@ -9,6 +10,7 @@ import {
   textBehind,
   TriggerIndex,
   type Command,
+  type Triggers,
 } from './index.js';
 
 function indexOf(commands: readonly Command[], prefix = '!'): TriggerIndex {
@@ -145,6 +147,53 @@ describe('phrases', () => {
       index.match('!out with the lamp tonight').found.map(({ prepared }) => prepared.command.id),
     ).toEqual(['name', 'long', 'short', 'off']);
   });
+});
+
+test('a draft above the index is met as in an index made anew with it', () => {
+  const words = ['lamp', 'the lamp', 'rope', 'out', 'out with'];
+  const one = fc
+    .record({
+      id: fc.constantFrom('a', 'b', 'c', 'd'),
+      name: fc.constantFrom('', ...words),
+      aliases: fc.subarray(['lamp', 'out with']),
+      phrases: fc.subarray(words),
+      pattern: fc.constantFrom('', 'lam.', 'r(?P<x>op)e'),
+      matchCase: fc.boolean(),
+      wholeMessage: fc.boolean(),
+      enabled: fc.boolean(),
+    })
+    .map(({ id, enabled, ...trigger }) => command(id, '', trigger, {}, { enabled }));
+  const text = fc.array(fc.constantFrom('!', 'lamp', 'Lamp', 'the lamp', 'out', 'with', 'rope'), {
+    maxLength: 6,
+  });
+  fc.assert(
+    fc.property(
+      fc.uniqueArray(one, { selector: ({ id }) => id, maxLength: 4 }),
+      one,
+      text,
+      (saved, draft, typed) => {
+        const prepared = prepareCommand(draft, '!', true);
+        const layered = new DraftedTriggers(indexOf(saved), prepared);
+        const others = saved.filter(({ id }) => id !== draft.id).map((each) => prepareCommand(each, '!'));
+        const anew = new TriggerIndex([...others, prepared], '!');
+        const line = typed.join(' ').replace(/^! /u, '!');
+        const met = (index: Triggers) => index.match(line).found;
+        const all = (index: Triggers) =>
+          met(index)
+            .map(({ prepared: { command: each }, ...match }) => JSON.stringify([each.id, match]))
+            .sort();
+        expect(all(layered)).toEqual(all(anew));
+        // Which of two phrases as long as each other comes first means nothing.
+        const ranks = (index: Triggers) =>
+          met(index).map(({ kind, length, prepared }) => [kind, length, prepared.command.enabled]);
+        expect(ranks(layered)).toEqual(ranks(anew));
+        expect(layered.commands.map(({ command: { id } }) => id)).toEqual(
+          anew.commands.map(({ command: { id } }) => id),
+        );
+      },
+    ),
+    { numRuns: 500 },
+  );
 });
 
 describe('patterns', () => {

@@ -38,6 +38,9 @@ export function prepareCommand(command: Command, prefix: string, draft = false):
   };
 }
 
+/** What holds before what. */
+const RANKS = ['name', 'phrase', 'pattern'] as const;
+
 /** What of a message started a command. */
 export interface Match {
   readonly prepared: PreparedCommand;
@@ -47,7 +50,18 @@ export interface Match {
   readonly typed: string;
   /** what a pattern's groups held */
   readonly groups: Readonly<Record<string, string>>;
-  readonly kind: 'name' | 'phrase' | 'pattern';
+  readonly kind: (typeof RANKS)[number];
+  /** letters of the message it met; among names and phrases the longest holds */
+  readonly length: number;
+}
+
+/** All triggers of a channel, as messages meet them. */
+export interface Triggers {
+  readonly prefix: string;
+  readonly commands: readonly PreparedCommand[];
+  /** the folded names there are, for finding the nearest */
+  readonly knownNames: readonly string[];
+  match(text: string): Matches;
 }
 
 /** All matches of a message, and what it was typed as, for telling the nearest name when there is none. */
@@ -70,7 +84,7 @@ interface Phrase {
  * Names hold before phrases and phrases before patterns; among names and phrases the
  * longest holds. What is switched off gives way to what is on.
  */
-export class TriggerIndex {
+export class TriggerIndex implements Triggers {
   private readonly names = new Map<string, PreparedCommand[]>();
   private longestName = 1;
   private readonly phrases: readonly Phrase[];
@@ -100,7 +114,6 @@ export class TriggerIndex {
     this.set = patternSet(this.patterns);
   }
 
-  /** The folded names there are, for finding the nearest. */
   get knownNames(): readonly string[] {
     return [...this.names.keys()];
   }
@@ -112,8 +125,7 @@ export class TriggerIndex {
       ...this.matchPhrases(text),
       ...this.matchPatterns(text),
     ];
-    // Stable, so the order above stays among those that are on.
-    return { found: found.sort((a, b) => Number(isOff(a)) - Number(isOff(b))), named };
+    return { found: byRank(found), named };
   }
 
   private addNames(prepared: PreparedCommand): void {
@@ -136,32 +148,37 @@ export class TriggerIndex {
         const { name, aliases, matchCase } = prepared.command.trigger;
         if (matchCase && name !== asTyped && !aliases.includes(asTyped)) continue;
         const typed = behind.slice((last?.index ?? 0) + (last?.[0].length ?? 0)).trim();
-        found.push({ prepared, by: this.prefix + asTyped, typed, groups: {}, kind: 'name' });
+        found.push({
+          prepared,
+          by: this.prefix + asTyped,
+          typed,
+          groups: {},
+          kind: 'name',
+          length: asTyped.length,
+        });
       }
     }
     return found;
   }
 
   private matchPhrases(text: string): Match[] {
-    const hits: { readonly length: number; readonly match: Match }[] = [];
+    const hits: Match[] = [];
     const search = (index: PhraseIndex, phrases: readonly Phrase[], form: string): void => {
       if (phrases.length === 0) return;
       index.search(form, (number) => {
-        const hit = phrases[number];
-        if (hit === undefined) return;
-        const { prepared, phrase } = hit;
+        const met = phrases[number];
+        if (met === undefined) return;
+        const { prepared, phrase } = met;
         if (prepared.command.trigger.wholeMessage && phrase !== form) return;
-        if (hits.some(({ match, length }) => match.prepared === prepared && length >= phrase.length)) return;
+        const { length } = phrase;
+        if (hits.some((hit) => hit.prepared === prepared && hit.length >= length)) return;
         const by = `the phrase “${phrase}”`;
-        hits.push({
-          length: phrase.length,
-          match: { prepared, by, typed: text.trim(), groups: {}, kind: 'phrase' },
-        });
+        hits.push({ prepared, by, typed: text.trim(), groups: {}, kind: 'phrase', length });
       });
     };
     search(this.folded, this.phrases, phraseForm(text, false));
     search(this.exactIndex, this.exact, phraseForm(text, true));
-    return hits.sort((a, b) => b.length - a.length).map(({ match }) => match);
+    return hits;
   }
 
   private matchPatterns(text: string): Match[] {
@@ -178,10 +195,27 @@ export class TriggerIndex {
         groupNames(compiled.pattern).map((name) => [name, matcher.group(name) ?? '']),
       );
       return [
-        { prepared, by: `the pattern ${source}`, typed: text.trim(), groups, kind: 'pattern' as const },
+        {
+          prepared,
+          by: `the pattern ${source}`,
+          typed: text.trim(),
+          groups,
+          kind: 'pattern' as const,
+          length: 0,
+        },
       ];
     });
   }
+}
+
+/** Matches in the order in which they hold: what is on first, then by kind, then the longest. Stable. */
+export function byRank(found: readonly Match[]): Match[] {
+  return [...found].sort(
+    (a, b) =>
+      Number(isOff(a)) - Number(isOff(b)) ||
+      RANKS.indexOf(a.kind) - RANKS.indexOf(b.kind) ||
+      b.length - a.length,
+  );
 }
 
 function isOff({ prepared }: Match): boolean {

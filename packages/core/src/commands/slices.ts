@@ -9,26 +9,29 @@ interface UsesHere {
 }
 
 /** A use counts the command up and starts both cooldowns. */
-export const USE: Slice<Pick<CommandWorld, 'use' | 'index'>, UseChange> = {
+export const USE: Slice<Pick<CommandWorld, 'commands'>, UseChange> = {
   begin() {
     const commands = new Map<string, UsesHere>();
     return {
-      over: (under) => ({
-        use: (commandId, viewer) => {
-          const here = commands.get(commandId);
-          const before = under.use(commandId, viewer);
-          if (here === undefined) return before;
-          const theirs = here.byViewer.get(viewer);
-          return {
-            uses: here.uses,
-            lastUse: here.lastUse,
-            usesByViewer: theirs?.uses ?? before.usesByViewer,
-            lastUseByViewer: theirs?.lastUse ?? before.lastUseByViewer,
-          };
+      over: ({ commands: under }) => ({
+        commands: {
+          ...under,
+          use: (commandId, viewer) => {
+            const here = commands.get(commandId);
+            const before = under.use(commandId, viewer);
+            if (here === undefined) return before;
+            const theirs = here.byViewer.get(viewer);
+            return {
+              uses: here.uses,
+              lastUse: here.lastUse,
+              usesByViewer: theirs?.uses ?? before.usesByViewer,
+              lastUseByViewer: theirs?.lastUse ?? before.lastUseByViewer,
+            };
+          },
         },
       }),
       apply: ({ commandId, viewer, at }, before) => {
-        const { uses, usesByViewer } = before.use(commandId, viewer);
+        const { uses, usesByViewer } = before.commands.use(commandId, viewer);
         const byViewer = commands.get(commandId)?.byViewer ?? new Map<string, never>();
         byViewer.set(viewer, { uses: usesByViewer + 1, lastUse: at });
         commands.set(commandId, { uses: uses + 1, lastUse: at, byViewer });
@@ -36,25 +39,30 @@ export const USE: Slice<Pick<CommandWorld, 'use' | 'index'>, UseChange> = {
     };
   },
   words({ commandId, viewer }, { name, world }) {
-    const prepared = world.index.commands.find(({ command }) => command.id === commandId);
+    const prepared = world.commands.index.commands.find(({ command }) => command.id === commandId);
     if (prepared === undefined) return [];
     const { cooldown, viewerCooldown } = prepared.command.gates;
     const waits: string[] = [];
     if (cooldown > 0) waits.push(durationInWords(cooldown * 1000));
     if (viewerCooldown > 0) waits.push(`${name} ${durationInWords(viewerCooldown * 1000)}`);
-    const counted = `counts ${prepared.title} up to ${String(world.use(commandId, viewer).uses)}`;
+    const counted = `counts ${prepared.title} up to ${String(world.commands.use(commandId, viewer).uses)}`;
     return waits.length === 0 ? [counted] : [counted, `cools down ${waits.join(', ')}`];
   },
 };
 
 /** Somebody was told that they were refused. */
-export const REFUSED: Slice<Pick<CommandWorld, 'toldRefusal'>, RefusedChange> = {
+export const REFUSED: Slice<Pick<CommandWorld, 'commands'>, RefusedChange> = {
   begin() {
     const told = new Map<string, number>();
     return {
-      over: (under) => ({ toldRefusal: (viewer) => told.get(viewer) ?? under.toldRefusal(viewer) }),
-      apply: ({ viewer, at }) => {
-        told.set(viewer, at);
+      over: ({ commands: under }) => ({
+        commands: {
+          ...under,
+          toldRefusal: (id, viewer) => told.get(`${id} ${viewer}`) ?? under.toldRefusal(id, viewer),
+        },
+      }),
+      apply: ({ commandId, viewer, at }) => {
+        told.set(`${commandId} ${viewer}`, at);
       },
     };
   },

@@ -1,4 +1,5 @@
 import {
+  NAMED_TIMER,
   routineOf,
   sayOnly,
   type CounterStep,
@@ -61,7 +62,14 @@ function routineFor({ says = [], order = 'bag', counter, first }: Parts): Routin
 const FOR_MODERATORS: Partial<Gates> = { lowestRole: 'moderator', cooldown: 0, viewerCooldown: 0 };
 
 function timerStep(does: StepOf<'timer'>['does']): Step {
-  return { kind: 'timer', id: 'timer', does, timer: '{{ input.timer }}', ifFails: 'stop' };
+  return {
+    kind: 'timer',
+    id: 'timer',
+    does,
+    timer: NAMED_TIMER,
+    named: '{{ input.timer }}',
+    ifFails: 'stop',
+  };
 }
 
 export const STARTERS: readonly Starter[] = [
@@ -137,10 +145,10 @@ export const STARTERS: readonly Starter[] = [
     counter: { counter: 'wet_boots', change: 'add', amount: 1, lowestRole: 'viewer' },
     says: ['That was wet boot number {{ counter.wet_boots }}.'],
   }),
-  starter('commands', 'the commands open to whoever asks', {
+  starter('commands', 'all commands, and who may use them', {
     trigger: { name: 'commands', aliases: ['help'] },
     gates: { cooldown: 15 },
-    says: ['{{ viewer.name }}, you can use {{ commands.open | join: " " }}'],
+    says: ['{{ commands.by_role }}'],
   }),
   starter('timers', 'which timers come next, for moderators', {
     trigger: { name: 'timers' },

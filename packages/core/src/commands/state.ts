@@ -2,7 +2,7 @@ import type { ChatLine } from '../chat/index.js';
 import type { Standing } from '../currency/index.js';
 import type { RoutineWorld } from '../routines/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
-import type { TriggerIndex } from './match.js';
+import type { Triggers } from './match.js';
 
 /** What is remembered of a command's uses, as far as one viewer is concerned. Times are UTC milliseconds. */
 export interface CommandUse {
@@ -12,18 +12,30 @@ export interface CommandUse {
   readonly lastUseByViewer: number | undefined;
 }
 
-/** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
-export interface CommandWorld extends RoutineWorld {
-  readonly index: TriggerIndex;
+export interface CommandsView {
+  readonly index: Triggers;
   use(commandId: string, viewer: string): CommandUse;
+  /** when a refused viewer was last told so of a command */
+  toldRefusal(commandId: string, viewer: string): number | undefined;
+}
+
+export interface ViewersView {
   /** who typed the line */
-  viewerOf(line: ChatLine): ViewerFacts;
+  of(line: ChatLine): ViewerFacts;
   /** a viewer who is known or present, by name */
-  viewerNamed(name: string): ViewerFacts | undefined;
+  named(name: string): ViewerFacts | undefined;
+}
+
+export interface PurseView {
   /** undefined in a channel without a currency: cost and rank are then not asked */
   standing(viewer: string): Standing | undefined;
-  /** when a refused viewer was last told so */
-  toldRefusal(viewer: string): number | undefined;
+}
+
+/** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
+export interface CommandWorld extends RoutineWorld {
+  readonly commands: CommandsView & RoutineWorld['commands'];
+  readonly viewers: ViewersView;
+  readonly purse: PurseView;
 }
 
 /** A use to be written down: it counts the command up and starts both cooldowns. */
@@ -37,6 +49,7 @@ export interface UseChange {
 /** A refused viewer was told so; remembered so that it is not said to them again at once. */
 export interface RefusedChange {
   readonly kind: 'refused';
+  readonly commandId: string;
   readonly viewer: string;
   readonly at: number;
 }

@@ -21,7 +21,7 @@ const count = (more: Partial<CounterStep> = {}): CounterStep => ({
 });
 const depth = (...steps: Routine['steps']): ReturnType<typeof command> =>
   command('c1', '', { name: 'depth' }, {}, { routine: routineOf(steps) });
-const AT_212 = { counter: () => ({ value: 212, most: 268 }), counterNames: () => ['depth'] };
+const AT_212 = { counters: { of: () => ({ value: 212, most: 268 }), names: () => ['depth'] } };
 
 describe('steps', () => {
   test.each([
@@ -30,7 +30,8 @@ describe('steps', () => {
     ['!depth - 12', ['moderator'], '200 of 268', 200],
     ['!depth 300', ['moderator'], '300 of 300', 300],
     ['!depth 9999999999', ['moderator'], '1000000000 of 1000000000', 1_000_000_000],
-    ['!depth ٣', ['moderator'], '212 of 268', undefined],
+    ['!depth', [], '212 of 268', undefined],
+    ['!depth soup', [], '212 of 268', undefined],
     ['!depth +1', [], '212 of 268', undefined],
   ] as const)('%s by %j says %s', (text, roles, said, value) => {
     const one = depth(count(), say(['{{ counter.depth }} of {{ counter.depth.most }}']));
@@ -39,6 +40,16 @@ describe('steps', () => {
     expect(decision.changes.filter(({ kind }) => kind === 'counter')).toEqual(
       value === undefined ? [] : [{ kind: 'counter', counter: 'depth', value, at: 1_000_000 }],
     );
+  });
+
+  test.each(['abc', '٣', '1,5'])('what is no number is told, and changes nothing: %s', (typed) => {
+    const one = depth(count(), say(['{{ counter.depth }}']));
+    const decision = decideCommand(line(`!depth ${typed}`, ['moderator']), worldOf([one], AT_212));
+    expect(saidIn(decision.effects)).toEqual([
+      `pebblewren, “${typed}” is no number such as 40, +1 or -2; depth stays 212`,
+    ]);
+    expect(decision.why).toMatchObject({ outcome: 'failed' });
+    expect(decision.changes.some(({ kind }) => kind === 'counter')).toBe(false);
   });
 
   test('a counter that never was begins at nought; one that is misspelt is noted', () => {

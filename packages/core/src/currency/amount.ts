@@ -26,8 +26,9 @@ export function readAmount(typed: string, { least, most, balance }: AmountBounds
   const read = amountOf(word, balance);
   if (typeof read === 'string') return { fault: read };
   if (!Number.isSafeInteger(read)) return { fault: `${word} is too much to count` };
-  if (read < least) return { fault: `${word} is ${figure(read)}; at least ${figure(least)}` };
-  if (read > most) return { fault: `${word} is ${figure(read)}; at most ${figure(most)}` };
+  const shown = word === figure(read) || PLAIN.test(word) ? word : `${word} (${figure(read)})`;
+  if (read < least) return { fault: `${shown} is too little: at least ${figure(least)}` };
+  if (read > most) return { fault: `${shown} is too much: at most ${figure(most)}` };
   return { amount: read };
 }
 

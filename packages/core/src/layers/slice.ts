@@ -37,7 +37,7 @@ export type Slices<World, Change extends Kinded> = {
 
 /**
  * Changes of all kinds above a world that is only read: what a run has done so far, or what
- * happened in a rehearsal. No two kinds change the same part of a world.
+ * happened in a rehearsal.
  */
 export class Layers<World extends object, Change extends Kinded> {
   private readonly layers = new Map<string, Layer<World, Kinded>>();
@@ -47,7 +47,8 @@ export class Layers<World extends object, Change extends Kinded> {
   /** The world with all that was applied, also what will be: it looks each time it is asked. */
   over(under: World): World {
     const view = { ...under };
-    for (const kind of Object.keys(this.slices)) Object.assign(view, this.layerOf(kind).over(under));
+    // Kinds that change the same area are laid one above the other.
+    for (const kind of Object.keys(this.slices)) Object.assign(view, this.layerOf(kind).over(view));
     return view;
   }
 

@@ -1,29 +1,29 @@
 import type { Slice } from '../layers/index.js';
 import type { DrawnChange, ListView } from './list.js';
 
-/** The part of a world that draws concern. */
-export interface ListsWorld {
-  lists(): readonly ListView[];
-  /** by id */
-  list(id: string): ListView | undefined;
+/** The channel's lists. */
+export interface ListsView {
+  all(): readonly ListView[];
+  find(id: string): ListView | undefined;
 }
 
 /** Lines drawn: a list's round goes on from there. */
-export const DRAWN: Slice<ListsWorld, DrawnChange> = {
+export const DRAWN: Slice<{ readonly lists: ListsView }, DrawnChange> = {
   begin() {
     const laid = new Map<string, LaidList>();
     return {
       over: (under) => {
-        const list = (id: string): ListView | undefined => laid.get(id) ?? under.list(id);
+        const { lists } = under;
         return {
-          list,
-          lists: () =>
-            laid.size === 0 ? under.lists() : under.lists().map((each) => laid.get(each.id) ?? each),
+          lists: {
+            find: (id) => laid.get(id) ?? lists.find(id),
+            all: () => (laid.size === 0 ? lists.all() : lists.all().map((each) => laid.get(each.id) ?? each)),
+          },
         };
       },
       apply: (change, before) => {
         const known = laid.get(change.list);
-        const under = known ?? before.list(change.list);
+        const under = known ?? before.lists.find(change.list);
         if (under === undefined) return;
         const list = known ?? new LaidList(under);
         list.take(change);
@@ -32,7 +32,7 @@ export const DRAWN: Slice<ListsWorld, DrawnChange> = {
     };
   },
   words({ list: id, order }, { world }) {
-    const list = world.list(id);
+    const list = world.lists.find(id);
     if (list === undefined || order === 'turn') return [];
     return [`${String(list.left)} of ${String(list.size)} lines of ${list.name} are left in this round`];
   },

@@ -1,5 +1,7 @@
-export { DRAWN, type ListsWorld } from './drawn.js';
+export { LIST_THING } from './thing.js';
+export { DRAWN, type ListsView } from './drawn.js';
 export { drawLine, type DrawnLine } from './draw-line.js';
+export { lineNumbered, lineSaying, lineWith, noSuchLine } from './which-line.js';
 export { readLines, type ReadLines } from './lines.js';
 export {
   LINE_LIMIT,
@@ -9,5 +11,6 @@ export {
   LISTS_LIMIT,
   listWord,
   type DrawnChange,
+  type ListBody,
   type ListView,
 } from './list.js';

@@ -11,6 +11,12 @@ export interface ListView {
   readonly last: number;
 }
 
+/** What a person writes of a list. */
+export interface ListBody {
+  readonly name: string;
+  readonly lines: readonly string[];
+}
+
 /** A line was drawn: it is out of its round, which begins anew when it was the last. */
 export interface DrawnChange {
   readonly kind: 'drawn';

@@ -1,4 +1,5 @@
 import type { Outcome, Role } from '../chat/index.js';
+import type { ThingKind } from '../things/index.js';
 
 /**
  * What the server tells open pages as it happens. Each piece of news has a number, so a
@@ -21,8 +22,8 @@ export interface LineView {
   readonly removed: boolean;
 }
 
-export const CONNECTION_STATES = ['connecting', 'connected', 'limited', 'lost', 'refused'] as const;
-/** limited: connected without moderator rights; refused: the server said no. */
+export const CONNECTION_STATES = ['connecting', 'connected', 'limited', 'muted', 'lost', 'refused'] as const;
+/** limited: connected without moderator rights; muted: in the room and not let speak; refused: the server said no. */
 export type ConnectionState = (typeof CONNECTION_STATES)[number];
 
 export interface ConnectionView {
@@ -84,23 +85,27 @@ export interface RunView {
   readonly words: string;
 }
 
+/** How often a command was used. */
+export interface CommandCounts {
+  readonly id: string;
+  readonly uses: number;
+  readonly usesLastWeek: number;
+  /** ISO 8601 */
+  readonly lastUse: string | null;
+}
+
 export interface NewsOf {
   line: LineView;
   connection: ConnectionView;
   activity: ActivityView;
-  /** a command was made, changed, removed or put back */
-  command: { readonly id: string };
-  /** several commands were */
-  commands: { readonly count: number };
+  /** things of a kind were made, changed, removed or put back */
+  thing: { readonly of: ThingKind; readonly ids: readonly string[] };
   stream: StreamView;
+  /** commands were used; told at most every second, with how often that now is */
+  uses: { readonly counts: readonly CommandCounts[] };
   counter: { readonly name: string; readonly value: number | null };
   /** a run began, went on or ended */
   run: RunView;
-  /** a routine was made, changed, removed or put back */
-  routine: { readonly id: string };
-  list: { readonly id: string };
-  /** a timer was made, changed, removed or put back */
-  timer: { readonly id: string };
   /** where timers stand changed; told at most every few seconds. UTC milliseconds */
   timers: { readonly at: number };
   webhook: { readonly name: string };
@@ -122,14 +127,11 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   line: 'control-room',
   connection: 'control-room',
   activity: 'control-room',
-  command: 'control-room',
-  commands: 'control-room',
+  thing: 'control-room',
   stream: 'control-room',
+  uses: 'control-room',
   counter: 'control-room',
   run: 'control-room',
-  routine: 'control-room',
-  list: 'control-room',
-  timer: 'control-room',
   timers: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',

@@ -15,18 +15,18 @@ export interface Arrival {
 export function decideArrival(line: ChatLine, world: World): Arrival {
   const events: ChannelEvent[] = [];
   const changes: Change[] = [];
-  const viewer = world.viewerOf(line);
+  const viewer = world.viewers.of(line);
   const base = { viewer, roles: line.roles, amount: '', message: line.text, recipient: '', at: line.at };
   if (!viewer.bot) {
-    const wrote = world.lastWrote(line.viewer);
+    const wrote = world.viewers.lastWrote(line.viewer);
     const days = wrote === undefined ? 0 : Math.floor((line.at - wrote) / DAY_MS);
     if (days > 0) events.push({ ...base, id: `${line.id}-return`, kind: 'return', count: days });
-    if (!world.hasArrived(line.viewer)) {
+    if (!world.arrivals.has(line.viewer)) {
       changes.push({ kind: 'arrival', viewer: line.viewer, at: line.at });
       events.push({ ...base, id: `${line.id}-arrival`, kind: 'arrival', count: 0 });
     }
   }
-  const happened = events.flatMap((event) => decideEvent(event, world.routinesFor(event.kind), world));
+  const happened = events.flatMap((event) => decideEvent(event, world.routines.forEvent(event.kind), world));
   const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
   const checks: Check[] = [];
   for (const each of happened)

@@ -1,18 +1,20 @@
 import type { Why } from '../chat/index.js';
-import type { CommandChange, CommandWorld } from '../commands/index.js';
+import type { CommandChange, CommandWorld, ViewersView } from '../commands/index.js';
 import type { TimerChange } from '../timers/index.js';
-import type { EventKind, PreparedNamed, RoutineEffect, Started } from '../routines/index.js';
+import type { AskEffect, SayEffect, Started } from '../routines/index.js';
 
 /** Everything the stages look at. The server gives the channel as it is; rehearsal gives a copy. */
 export interface World extends CommandWorld {
   /** the identity of the bot itself */
   readonly self: string;
-  /** routines that wait for an event of a kind, in the order of their names */
-  routinesFor(kind: EventKind): readonly PreparedNamed[];
-  /** whether a viewer has written in this stream; always true while there is none */
-  hasArrived(viewer: string): boolean;
-  /** when a viewer wrote last, before the message looked at */
-  lastWrote(viewer: string): number | undefined;
+  readonly arrivals: {
+    /** whether a viewer has written in this stream; always true while there is none */
+    has(viewer: string): boolean;
+  };
+  readonly viewers: ViewersView & {
+    /** when a viewer wrote last, before the message looked at */
+    lastWrote(viewer: string): number | undefined;
+  };
 }
 
 /** A viewer wrote for the first time in this stream. */
@@ -23,7 +25,8 @@ export interface ArrivalChange {
 }
 
 export type Change = CommandChange | ArrivalChange | TimerChange;
-export type Effect = RoutineEffect;
+/** Something to be done; what a run asked for names the run, which goes on with what came of it. */
+export type Effect = SayEffect | (AskEffect & { readonly run?: string });
 
 /** What one message comes to: what is to be written, what is then to be done, and why. */
 export interface Decision {

@@ -3,11 +3,13 @@ import { Layers, NOT_LOOKED_AT, type About, type Slice, type Slices } from '../l
 import { ROUTINE_SLICES } from '../routines/index.js';
 import type { ArrivalChange, Change, World } from './decision.js';
 
-const ARRIVAL: Slice<Pick<World, 'hasArrived'>, ArrivalChange> = {
+const ARRIVAL: Slice<Pick<World, 'arrivals'>, ArrivalChange> = {
   begin() {
     const arrived = new Set<string>();
     return {
-      over: (under) => ({ hasArrived: (viewer) => arrived.has(viewer) || under.hasArrived(viewer) }),
+      over: ({ arrivals: under }) => ({
+        arrivals: { has: (viewer) => arrived.has(viewer) || under.has(viewer) },
+      }),
       apply: ({ viewer }) => {
         arrived.add(viewer);
       },

@@ -19,14 +19,18 @@ export interface Stage {
 
 const NOTHING: PassedOn = { passOn: [], changes: [], effects: [], started: [] };
 
-const speaker: Stage = {
-  name: 'speaker',
-  decide(line, world) {
-    if (line.viewer === world.self) return nothing('own line', 'The bot’s own lines start nothing');
-    if (world.viewerOf(line).ignored)
-      return nothing('ignored', `${line.name} is marked as ignored and starts nothing`);
-    return NOTHING;
-  },
+const own: Stage = {
+  name: 'own',
+  decide: (line, world) =>
+    line.viewer === world.self ? nothing('own line', 'The bot’s own lines start nothing') : NOTHING,
+};
+
+const ignored: Stage = {
+  name: 'ignored',
+  decide: (line, world) =>
+    world.viewers.of(line).ignored
+      ? nothing('ignored', `${line.name} is marked as ignored and starts nothing`)
+      : NOTHING,
 };
 
 /** Somebody's first message of the stream, or after a long time, may start routines, and goes on. */
@@ -50,8 +54,11 @@ function nothing(brief: string, decided: string): Decision {
 
 const commands: Stage = { name: 'commands', decide: decideCommand };
 
-/** The stages of a message's way, in order. This is the one place that says it. */
-export const STAGES: readonly Stage[] = [speaker, arrivals, commands];
+/**
+ * The stages of a message's way, in order. This is the one place that says it. What looks at
+ * everybody's lines, whatever else becomes of them, stands before `ignored`.
+ */
+export const STAGES: readonly Stage[] = [own, ignored, arrivals, commands];
 
 /** Takes a message through all stages. Pure: the same message, world and time give the same decision. */
 export function decideLine(line: ChatLine, world: World): Decision {
@@ -69,14 +76,20 @@ function joined(passed: readonly PassedOn[], { why, ...decision }: Decision): De
   const begun = started.map(({ title }) => title).join(', ');
   // A line that only started a routine by being the first has run something, and says so.
   const told =
-    begun === '' || why.outcome !== 'nothing'
+    begun === '' || (why.outcome !== 'nothing' && why.outcome !== 'talk')
       ? why
       : { ...why, outcome: 'ran' as const, brief: `started ${begun}`, decided: `Started ${begun}` };
+  const all = [...started, ...decision.started];
+  const runs = all.filter(({ run }) => run !== undefined).map(({ id }) => id);
   return {
     commandId: decision.commandId,
     changes: [...passed.flatMap(({ changes }) => changes), ...decision.changes],
     effects: [...passed.flatMap(({ effects }) => effects), ...decision.effects],
-    started: [...started, ...decision.started],
-    why: { ...told, checks: [...passed.flatMap(({ passOn }) => passOn), ...why.checks] },
+    started: all,
+    why: {
+      ...told,
+      checks: [...passed.flatMap(({ passOn }) => passOn), ...why.checks],
+      ...(runs.length === 0 ? {} : { runs }),
+    },
   };
 }

@@ -2,6 +2,8 @@
 export interface Chance {
   /** A whole number from 0 to `count` − 1, each as likely as the others. `count` is at least 1. */
   below(count: number): number;
+  /** how it is forced in a rehearsal, for what is not equally likely */
+  readonly forced?: Forced;
 }
 
 /**
@@ -18,5 +20,23 @@ export type Forced = (typeof FORCED)[number];
 
 /** Outcomes stand from the most to the least wished for, so a win is the first; the rarest stands last. */
 export function forcedChance(forced: Forced): Chance {
-  return { below: (count) => (forced === 'win' ? 0 : count - 1) };
+  return { below: (count) => (forced === 'win' ? 0 : count - 1), forced };
+}
+
+/**
+ * One of several places, each as likely as its weight: a whole number from 0, of which at least
+ * one is over 0. Forced to the rarest it is the one with the least weight over 0, the last of those alike.
+ *
+ * @returns the place, from 0
+ */
+export function weighted(weights: readonly number[], chance: Chance): number {
+  if (chance.forced === 'rare') {
+    const least = Math.min(...weights.filter((weight) => weight > 0));
+    return weights.lastIndexOf(least);
+  }
+  let rest = chance.below(weights.reduce((sum, weight) => sum + weight, 0));
+  return weights.findIndex((weight) => {
+    rest -= weight;
+    return rest < 0;
+  });
 }

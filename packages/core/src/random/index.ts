@@ -1,2 +1,2 @@
-export { chanceFrom, FORCED, forcedChance, type Chance, type Forced } from './chance.js';
+export { chanceFrom, FORCED, forcedChance, weighted, type Chance, type Forced } from './chance.js';
 export { draw, DRAW_ORDERS, type Draw, type DrawOrder, type DrawState } from './draw.js';

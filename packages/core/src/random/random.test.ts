@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { chanceFrom, draw, forcedChance, type DrawState } from './index.js';
+import { chanceFrom, draw, forcedChance, weighted, type DrawState } from './index.js';
 
 /** Numbers in [0, 1) as a generator would give them. */
 const numbers = fc.infiniteStream(fc.double({ min: 0, max: 1, maxExcluded: true, noNaN: true }));
@@ -72,4 +72,22 @@ describe('drawing', () => {
     expect(draw('random', 5, undefined, forcedChance('rare')).place).toBe(4);
     expect(() => draw('bag', 0, undefined, forcedChance('win'))).toThrow(RangeError);
   });
+});
+
+test('of weights each place comes by its own, and forced to the rarest it is the one of the least', () => {
+  fc.assert(
+    fc.property(fc.array(fc.nat(9), { minLength: 1, maxLength: 8 }), (weights) => {
+      const whole = weights.reduce((sum, weight) => sum + weight, 0);
+      if (whole === 0) return;
+      const times = weights.map(() => 0);
+      for (let n = 0; n < whole; n += 1) {
+        const at = weighted(weights, { below: () => n });
+        times[at] = (times[at] ?? 0) + 1;
+      }
+      expect(times).toEqual(weights);
+      const rarest = weights[weighted(weights, forcedChance('rare'))] ?? 0;
+      expect(rarest).toBe(Math.min(...weights.filter((weight) => weight > 0)));
+      expect(weights[weighted(weights, forcedChance('win'))]).toBeGreaterThan(0);
+    }),
+  );
 });

@@ -3,6 +3,7 @@ import { ALONE, COMPARISONS, isGroup, NESTING_LIMIT, ROWS_LIMIT, type Conditions
 import type { Blank, WordOf } from './form.js';
 import { filledBlanks } from './kinds/index.js';
 import {
+  NAMED_TIMER,
   AFTER_RESTART,
   BRANCHES_LIMIT,
   COUNTER_LIMIT,
@@ -16,16 +17,15 @@ import {
   type Routine,
   type Step,
 } from './step.js';
+import type { ReferenceKind } from '../things/index.js';
 import { allSteps, innerLists, nesting } from './tree.js';
 
 /** What is wrong with something, by place; empty when nothing is. */
 export type Faults = Record<string, string>;
 
-/** What there is for a routine to refer to; what is undefined is not asked. */
+/** What there is for a routine to refer to; it is not asked where that is unknown. */
 export interface Surroundings {
-  readonly lists?: ReadonlySet<string> | undefined;
-  readonly routines?: ReadonlySet<string> | undefined;
-  readonly webhooks?: ReadonlySet<string> | undefined;
+  has?(to: ReferenceKind, id: string): boolean;
 }
 
 /** Checks each step; places are such as `steps.0.texts.1` and `steps.2.then.0.name`. */
@@ -58,9 +58,12 @@ function checkSteps(steps: readonly Step[], place: string, about: Surroundings):
   return faults;
 }
 
-/** Whether a blank counts as the step stands; a counter set as typed has no amount. */
+/** Whether a blank counts as the step stands; a counter set as typed has no amount, a timer chosen no name. */
 function appliesTo(step: Step, field: string): boolean {
-  return !(step.kind === 'counter' && step.change === 'typed' && field === 'amount');
+  if (step.kind === 'counter') return field !== 'amount' || step.change !== 'typed';
+  if (step.kind === 'command') return field !== 'text' || step.does !== 'remove';
+  if (step.kind === 'timer') return field !== 'named' || step.timer === NAMED_TIMER;
+  return true;
 }
 
 function checkBlank(blank: Blank, value: unknown, place: string, about: Surroundings): Faults {
@@ -76,12 +79,8 @@ function checkBlank(blank: Blank, value: unknown, place: string, about: Surround
       return one(numberFault(Number(value), blank));
     case 'choice':
       return one(Object.hasOwn(blank.options, String(value)) ? undefined : 'There is no such choice');
-    case 'list':
-      return one(referenceFault(String(value), 'list', about.lists));
-    case 'routine':
-      return one(referenceFault(String(value), 'routine', about.routines));
-    case 'webhook':
-      return one(referenceFault(String(value), 'webhook', about.webhooks));
+    case 'reference':
+      return value === blank.otherwise?.value ? {} : one(referenceFault(String(value), blank.to, about));
     case 'conditions':
       return checkConditionRows(value as Conditions, place, 1);
     case 'branches':
@@ -110,15 +109,9 @@ function numberFault(value: number, { least, most }: { least: number; most: numb
     : `A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}`;
 }
 
-function referenceFault(
-  value: string,
-  what: 'list' | 'routine' | 'webhook',
-  known: ReadonlySet<string> | undefined,
-): string | undefined {
-  if (value === '') return `Choose a ${what}`;
-  return known === undefined || known.has(value)
-    ? undefined
-    : `There is no such ${what} any more; choose another`;
+function referenceFault(value: string, to: ReferenceKind, about: Surroundings): string | undefined {
+  if (value === '') return `Choose a ${to}`;
+  return about.has?.(to, value) === false ? `There is no such ${to} any more; choose another` : undefined;
 }
 
 function checkConditionRows(conditions: Conditions, place: string, depth: number): Faults {

@@ -54,6 +54,8 @@ test.each([
   ['input.n', 'is-a-number', '', true],
   ['input.word', 'is-a-number', '', false],
   ['input.n', 'more-than', '1,249', true],
+  ['input.n', 'less-than', '2k', true],
+  ['input.n', 'at-least', '1.3k', false],
   ['input.n', 'less-than', 'a lot', false],
   ['viewer.messages', 'at-least', '12', true],
   ['viewer.watch_time', 'at-least', '2 h 30 min', true],

@@ -1,4 +1,5 @@
 import { ROLE_NAMES, ROLES, type Role } from '../chat/index.js';
+import { readAmount } from '../currency/index.js';
 import { compilePattern, evaluate, foldName, type Scope } from '../text/index.js';
 import {
   ALONE,
@@ -116,11 +117,15 @@ function rankIn(text: string): number | undefined {
 
 const SECONDS: Readonly<Record<string, number>> = { y: 31_536_000, d: 86_400, h: 3_600, min: 60, s: 1 };
 
-/** The number a text writes: `40`, `-3.5`, `1,000`, or a span such as `2 h 5 min` in seconds. */
+/** The number a text writes: `40`, `-3.5`, `1,000`, `2k`, or a span such as `2 h 5 min` in seconds. */
 function numberIn(text: string): number | undefined {
   const plain = text.trim();
   if (/^[+-]?\d{1,15}(?:\.\d{1,9})?$/u.test(plain)) return Number(plain);
   if (/^[+-]?\d{1,3}(?:,\d{3})+$/u.test(plain)) return Number(plain.replaceAll(',', ''));
+  if (/^\d[\d.,]*[km]$/iu.test(plain)) {
+    const read = readAmount(plain, { least: 0, most: Number.MAX_SAFE_INTEGER, balance: undefined });
+    return 'amount' in read ? read.amount : undefined;
+  }
   if (!/^(?:\d{1,9}\s?(?:y|d|h|min|s)\s?)+$/u.test(plain)) return undefined;
   let seconds = 0;
   for (const [, count = '', unit = ''] of plain.matchAll(/(\d+)\s?(y|d|h|min|s)/gu))

@@ -27,7 +27,12 @@ export interface EventFacts {
   readonly message: string;
   /** who got a gifted subscription; empty for none, or many */
   readonly recipient: string;
+  /** milliseconds ago it happened, where that is LATE_MS or more; left out for what just happened */
+  readonly late?: number | undefined;
 }
+
+/** From here on, in milliseconds, an event is told of as one that is over. */
+export const LATE_MS = 600_000;
 
 /** One event, with who did it. Times are UTC milliseconds. */
 export interface ChannelEvent extends EventFacts {
@@ -100,11 +105,13 @@ export function triggerInWords({ event, least, lowestRole, viewers }: EventTrigg
 }
 
 /** What is wrong with a trigger, or undefined. */
-export function triggerFault({ event, least, viewers }: EventTrigger): string | undefined {
+export function triggerFault({ event, least, lowestRole, viewers }: EventTrigger): string | undefined {
   if (!EVENT_KINDS.includes(event)) return 'There is no such event';
   if (!(Number.isInteger(least) && least >= 0 && least <= LEAST_LIMIT))
     return 'Give a whole number, 0 for any';
   if (event === 'return' && least < 1) return 'Say after how many days, 1 or more';
+  if (!EVENT_WORDS[event].asksWho && (lowestRole !== 'viewer' || viewers.length > 0))
+    return `Whoever does it, ${EVENT_WORDS[event].name}; a role or names mean nothing here`;
   if (viewers.length > 100) return 'At most 100 viewers by name';
   if (viewers.some(({ name }) => !/^\S{1,50}$/u.test(name)))
     return 'A viewer’s name is one word of at most 50 characters';

@@ -12,14 +12,21 @@ import {
 } from '../text/index.js';
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
-import { kindOf, type Outcome, type StepRun } from './kinds/index.js';
+import { FAILURE, kindOf, type Outcome, type StepRun } from './kinds/index.js';
 import { RunLayer } from './run-layer.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Awaiting, Frame, RunEnd, RunState } from './run-state.js';
 import { DEPTH_LIMIT, MESSAGES_LIMIT, STEPS_LIMIT, WAIT_LIMIT, type Span, type Step } from './step.js';
 import { stepsAt } from './tree.js';
 import { knownValues, textValues } from './values.js';
-import type { Occasion, RoutineChange, RoutineEffect, RoutineWorld, SayEffect } from './world.js';
+import {
+  withNames,
+  type Occasion,
+  type RoutineChange,
+  type RoutineEffect,
+  type RoutineWorld,
+  type SayEffect,
+} from './world.js';
 
 /** Entries of its why a run keeps at the most. */
 const CHECKS_LIMIT = 150;
@@ -36,7 +43,7 @@ export class Execution implements StepRun {
   private readonly over: RunLayer;
   private readonly frames: Frame[];
   private steps: number;
-  private messages: number;
+  messages: number;
   private waitedMs: number;
   private routine: PreparedRoutine;
   /** what texts are filled in with, until a step changes it */
@@ -134,11 +141,12 @@ export class Execution implements StepRun {
   /** Notes that something could not be done, and ends the run if that was set. */
   fail(rule: string, { failed, stop }: { readonly failed: string; readonly stop: boolean }): void {
     this.note(rule, failed, 'stopped');
+    this.remember('run', FAILURE, failed);
     if (stop) this.end('failed', failed);
   }
 
   private call(id: string): void {
-    const called = this.world.routine(id);
+    const called = this.world.routines.find(id);
     if (called === undefined) return;
     const depth = this.frames.filter(({ place }) => place === 'steps').length;
     if (depth >= DEPTH_LIMIT)
@@ -175,7 +183,7 @@ export class Execution implements StepRun {
     const parsed = this.routine.texts.get(source);
     if (parsed === undefined) return { text: '', ownStart: true };
     const { text, notes } = renderText(parsed, this.scope());
-    for (const note of notes) this.note(note);
+    for (const note of notes) this.note(note, '', 'warned');
     return { text, ownStart: parsed.ownStart };
   }
 
@@ -190,14 +198,14 @@ export class Execution implements StepRun {
   choose(id: string, texts: readonly string[], order: DrawOrder): string | undefined {
     if (texts.length <= 1) return texts[0];
     const owner = this.routine.id;
-    const { place, state } = draw(order, texts.length, this.world.drawState(owner, id), this.world.chance);
+    const { place, state } = draw(order, texts.length, this.world.draws.of(owner, id), this.world.chance);
     if (state !== undefined) this.change({ kind: 'draw', owner, step: id, state });
     this.note(`${this.name}: one of ${String(texts.length)} texts`, `number ${String(place + 1)}`);
     return texts[place];
   }
 
-  draw(id: string, order: DrawOrder): string | undefined {
-    const list = this.world.list(id);
+  draw(id: string, order: DrawOrder): { readonly text: string; readonly place: number } | undefined {
+    const list = this.world.lists.find(id);
     const line = list === undefined ? undefined : drawLine(list, order, this.world.chance);
     if (list === undefined || line === undefined) return undefined;
     if (line.change !== undefined) this.change(line.change);
@@ -205,7 +213,7 @@ export class Execution implements StepRun {
       `${this.name}: drew from ${list.name}`,
       `line ${String(line.place + 1)} of ${String(list.size)}`,
     );
-    return line.text;
+    return line;
   }
 
   remember(span: Span, name: string, text: string | null): void {
@@ -215,8 +223,9 @@ export class Execution implements StepRun {
       else this.over.memory[name] = text;
       return;
     }
-    const viewer = span === 'viewer' ? this.occasion.viewer.id : '';
-    this.change({ kind: 'remembered', span, viewer, name, text, at: this.at });
+    const by = this.occasion.viewer.id;
+    const viewer = span === 'viewer' ? by : '';
+    this.change({ kind: 'remembered', span, viewer, name, text, by, at: this.at });
   }
 
   recall(span: Span, name: string): string | undefined {
@@ -238,13 +247,7 @@ export class Execution implements StepRun {
   }
 
   private scopeNow(): Scope {
-    const { counters, words } = this.routine;
-    // What the routine itself may bring about is known before it ever did.
-    const world: RoutineWorld = {
-      ...this.world,
-      counterNames: () => [...new Set([...this.world.counterNames(), ...counters])],
-      rememberedNames: () => [...new Set([...this.world.rememberedNames(), ...words])],
-    };
+    const world = withNames(this.world, this.routine);
     return {
       values: textValues(this.occasion, world, this.over.memory, this.at),
       known: knownValues(this.occasion.inputNames, world, Object.keys(this.over.memory)),

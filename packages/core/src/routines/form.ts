@@ -1,4 +1,5 @@
 import { conditionsInWords, type Conditions } from './conditions.js';
+import type { ReferenceKind } from '../things/index.js';
 import type { Branch, Step } from './step.js';
 
 /** What kind of plain word a blank takes, for offering those there are. */
@@ -11,7 +12,14 @@ export type WordOf = 'counter' | 'remembered' | 'output';
 export type Blank =
   /** several texts with values, at least one */
   | { readonly as: 'texts' }
-  | { readonly as: 'text'; readonly label: string; readonly example: string; readonly most: number }
+  | {
+      readonly as: 'text';
+      readonly label: string;
+      readonly example: string;
+      readonly most: number;
+      /** true where it comes to JSON, so that what people typed must be made ready for that */
+      readonly json?: true;
+    }
   | { readonly as: 'word'; readonly label: string; readonly of: WordOf }
   | { readonly as: 'number'; readonly label: string; readonly least: number; readonly most: number }
   | {
@@ -20,7 +28,14 @@ export type Blank =
       /** the words of each option, by its value */
       readonly options: Readonly<Record<string, string>>;
     }
-  | { readonly as: 'list' | 'routine' | 'webhook'; readonly label: string }
+  /** one of the channel's things, by id */
+  | {
+      readonly as: 'reference';
+      readonly to: ReferenceKind;
+      readonly label: string;
+      /** a further choice beside them, and its words */
+      readonly otherwise?: { readonly value: string; readonly words: string };
+    }
   | { readonly as: 'conditions' }
   | { readonly as: 'steps'; readonly label: string; readonly least: 0 | 1 }
   | { readonly as: 'branches' };
@@ -31,12 +46,9 @@ export type Blanks<S extends Step> = Readonly<Record<FieldOf<S>, Blank>>;
 /** A piece of a step's sentence: plain words, or the name of a blank in braces. */
 export type LinePart<S extends Step> = string | { readonly blank: FieldOf<S> };
 
-/** The names behind ids, for sentences. */
-export interface Names {
-  list(id: string): string | undefined;
-  routine(id: string): string | undefined;
-}
-export const NO_NAMES: Names = { list: () => undefined, routine: () => undefined };
+/** The name behind an id, for sentences. */
+export type Names = (to: ReferenceKind, id: string) => string | undefined;
+export const NO_NAMES: Names = () => undefined;
 
 /** What stands in a blank, in words. */
 export function blankInWords(blank: Blank, value: unknown, names: Names): string {
@@ -47,10 +59,9 @@ export function blankInWords(blank: Blank, value: unknown, names: Names): string
       return withEllipses(String(value));
     case 'choice':
       return blank.options[String(value)] ?? '';
-    case 'list':
-      return names.list(String(value)) ?? 'a list';
-    case 'routine':
-      return names.routine(String(value)) ?? 'a routine';
+    case 'reference':
+      if (value === blank.otherwise?.value) return blank.otherwise?.words ?? '';
+      return names(blank.to, String(value)) ?? (blank.to === 'webhook' ? String(value) : `a ${blank.to}`);
     case 'conditions':
       return conditionsInWords(value as Conditions);
     case 'steps':
@@ -58,7 +69,6 @@ export function blankInWords(blank: Blank, value: unknown, names: Names): string
     case 'branches':
       return `one of ${String((value as readonly Branch[]).length)}`;
     case 'number':
-    case 'webhook':
     case 'word':
       return String(value);
   }

@@ -21,6 +21,7 @@ export {
 export { isCostly } from './cost.js';
 export {
   EVENT_KINDS,
+  LATE_MS,
   EVENT_NAMES,
   EVENT_WORDS,
   LEAST_LIMIT,
@@ -39,7 +40,15 @@ export {
   type Names,
   type WordOf,
 } from './form.js';
-export { filledBlanks, kindOf, STEP_GROUPS, STEP_KINDS, textsOf, type StepKind } from './kinds/index.js';
+export {
+  filledBlanks,
+  kindOf,
+  STEP_GROUPS,
+  FAILURE,
+  STEP_KINDS,
+  textsOf,
+  type StepKind,
+} from './kinds/index.js';
 export { BLANK_ROUTINE, routineBody, type NamedRoutine, type NamedRoutineBody } from './named-body.js';
 export {
   begin,
@@ -52,12 +61,13 @@ export {
   type Started,
 } from './named.js';
 export { prepareRoutine, type PreparedRoutine } from './prepare.js';
+export { EMPTY_ROUTINE_WORLD } from './empty-world.js';
+export { completeSteps } from './complete.js';
 export {
   callFault,
   countersOf,
-  listsOf,
+  referencesOf,
   routinesOf,
-  webhooksOf,
   withReferences,
   wordsOf,
   type Caller,
@@ -77,6 +87,7 @@ export {
   AFTER_RESTART,
   COUNTER_LIMIT,
   MESSAGES_LIMIT,
+  NAMED_TIMER,
   NAME_LIMIT,
   routineOf,
   sayOnly,
@@ -101,15 +112,23 @@ export type {
   AskEffect,
   CounterChange,
   CounterState,
+  CountersView,
   DrawChange,
+  DrawsView,
   KeptSpan,
+  MemoryView,
   Occasion,
   PostChange,
   RememberedChange,
   RoutineChange,
   RoutineEffect,
+  RoutinesView,
   RoutineWorld,
   RunChange,
+  RunsView,
   SayEffect,
+  WebhooksView,
 } from './world.js';
+export { withNames } from './world.js';
+export { ROUTINE_THING } from './thing.js';
 export { ROUTINE_SLICES } from './slices.js';

@@ -1,5 +1,6 @@
 import { checkWhen, whenFault, type When } from '../stream/index.js';
 import { ROLES, type Check } from '../chat/index.js';
+import { elapsedInWords } from '../text/index.js';
 import { checkRoutine, type Faults, type Surroundings } from './check.js';
 import { checkTrigger, EVENT_NAMES, triggerFault, type ChannelEvent } from './event.js';
 import {
@@ -79,8 +80,17 @@ export function decideEvent(
     const met = asked.find(({ outcome }) => outcome === 'passed');
     if (!named.enabled || asked.length === 0) return [];
     if (met === undefined) return [{ refused: { prepared, checks: asked } }];
-    return [beginBy(event, prepared, world, [met])];
+    const before = event.late === undefined ? [met] : [met, lateness(event.late)];
+    return [beginBy(event, prepared, world, before)];
   });
+}
+
+function lateness(ms: number): Check {
+  return {
+    rule: 'It is over, and what is said begins with that',
+    measure: `${elapsedInWords(ms)} ago`,
+    outcome: 'warned',
+  };
 }
 
 /** Begins one routine, whatever it waits for, if *when* and its own runs allow it. */
@@ -109,7 +119,7 @@ export function checkStart(
   for (const { rule, measure, holds } of checkWhen(when, world.stream, at, world.timeZone))
     checks.push({ rule, measure, outcome: holds ? 'passed' : 'stopped' });
   const refusal = refusalOfStart(prepared, world);
-  if (refusal !== undefined) checks.push(refusal);
+  if (refusal !== undefined) checks.push(refusal.check);
   // What stopped it stands last.
   const stop = checks.findIndex(({ outcome }) => outcome === 'stopped');
   return stop < 0 ? { checks, stopped: false } : { checks: checks.slice(0, stop + 1), stopped: true };
@@ -133,7 +143,7 @@ export function begin(
 }
 
 function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
-  const { id, viewer, roles, kind, count, amount, message, recipient, at } = event;
+  const { id, viewer, roles, kind, count, amount, message, recipient, late, at } = event;
   return {
     cause: id,
     by: EVENT_NAMES[kind],
@@ -145,7 +155,7 @@ function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
     typed: message,
     line: undefined,
     command: { name: title, uses: 0, usesByViewer: 0 },
-    event: { kind, count, amount, message, recipient },
+    event: { kind, count, amount, message, recipient, late },
     at,
   };
 }

@@ -71,7 +71,7 @@ describe('steps within steps', () => {
   test('what they refer to is named anew however deep it stands', () => {
     const renamed = withReferences(
       steps,
-      (what, value) => `${what}:${value}`,
+      ({ to, id }) => `${to}:${id}`,
       (before) => `${before}!`,
     );
     expect(stepsAt(renamed, place)).toEqual([{ ...inner, id: 'inner!', routine: 'routine:' }]);

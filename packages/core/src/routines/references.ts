@@ -1,42 +1,60 @@
 import { isGroup, type Conditions } from './conditions.js';
-import { filledBlanks } from './kinds/index.js';
+import type { Reference, Rename } from '../things/index.js';
+import type { WordOf } from './form.js';
+import { FAILURE, filledBlanks, kindOf } from './kinds/index.js';
 import { DEPTH_LIMIT, type Routine, type Step } from './step.js';
 import { allSteps } from './tree.js';
 
-type Reference = 'list' | 'routine' | 'webhook' | 'counter' | 'remembered' | 'output';
-
-function references(steps: readonly Step[], what: Reference): string[] {
+function wordsIn(steps: readonly Step[], of: WordOf): string[] {
   const found = new Set<string>();
   for (const step of allSteps(steps))
-    for (const { blank, value } of filledBlanks(step)) {
-      const is = blank.as === 'word' ? blank.of : blank.as;
-      if (is === what && typeof value === 'string' && value !== '') found.add(value);
-    }
+    for (const { blank, value } of filledBlanks(step))
+      if (blank.as === 'word' && blank.of === of && typeof value === 'string' && value !== '')
+        found.add(value);
   return [...found];
 }
 
 /** The counters a routine changes: they exist from the moment it is saved. */
-export const countersOf = ({ steps }: Pick<Routine, 'steps'>): string[] => references(steps, 'counter');
+export const countersOf = ({ steps }: Pick<Routine, 'steps'>): string[] => wordsIn(steps, 'counter');
 /** The words a routine remembers something by. */
-export const wordsOf = ({ steps }: Pick<Routine, 'steps'>): string[] => references(steps, 'remembered');
-/** The ids of the lists it draws from. */
-export const listsOf = ({ steps }: Pick<Routine, 'steps'>): string[] => references(steps, 'list');
+export function wordsOf({ steps }: Pick<Routine, 'steps'>): string[] {
+  const all = allSteps(steps);
+  const more = all.flatMap((step) => kindOf(step).remembers?.(step) ?? []);
+  const failing = all.some((step) => 'ifFails' in step && step.ifFails === 'go-on') ? [FAILURE] : [];
+  return [...new Set([...wordsIn(steps, 'remembered'), ...more, ...failing])];
+}
+
+/** What a routine's steps refer to, each once. */
+export function referencesOf({ steps }: Pick<Routine, 'steps'>): Reference[] {
+  const found = new Map<string, Reference>();
+  for (const step of allSteps(steps))
+    for (const { blank, value } of filledBlanks(step))
+      if (
+        blank.as === 'reference' &&
+        typeof value === 'string' &&
+        value !== '' &&
+        value !== blank.otherwise?.value
+      )
+        found.set(`${blank.to} ${value}`, { to: blank.to, id: value });
+  return [...found.values()];
+}
+
 /** The ids of the routines it runs. */
-export const routinesOf = ({ steps }: Pick<Routine, 'steps'>): string[] => references(steps, 'routine');
-/** The names of the webhooks it posts to. */
-export const webhooksOf = ({ steps }: Pick<Routine, 'steps'>): string[] => references(steps, 'webhook');
+export function routinesOf(routine: Pick<Routine, 'steps'>): string[] {
+  return referencesOf(routine).flatMap(({ to, id }) => (to === 'routine' ? [id] : []));
+}
 
 /** The steps with what they refer to named anew, and with ids of their own where `id` gives them. */
 export function withReferences(
   steps: readonly Step[],
-  rename: (what: 'list' | 'routine' | 'webhook', value: string) => string,
+  rename: Rename,
   id: (before: string) => string = (before) => before,
 ): Step[] {
   return steps.map((step) => {
     const next: Record<string, unknown> = { ...step, id: id(step.id) };
     for (const { field, blank, value } of filledBlanks(step)) {
-      if (blank.as === 'list' || blank.as === 'routine' || blank.as === 'webhook')
-        next[field] = rename(blank.as, String(value));
+      if (blank.as === 'reference' && value !== blank.otherwise?.value)
+        next[field] = rename({ to: blank.to, id: String(value) });
       if (blank.as === 'steps') next[field] = withReferences(value as readonly Step[], rename, id);
       if (blank.as === 'conditions') next[field] = withIds(value as Conditions, id);
     }

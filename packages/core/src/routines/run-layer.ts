@@ -30,6 +30,6 @@ export class RunLayer {
 
   recall(span: Span, name: string): string | undefined {
     if (span === 'run') return Object.hasOwn(this.memory, name) ? this.memory[name] : undefined;
-    return this.world.remembered(span, span === 'viewer' ? this.viewer : '', name);
+    return this.world.memory.recall(span, span === 'viewer' ? this.viewer : '', name);
   }
 }

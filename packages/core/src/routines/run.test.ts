@@ -225,13 +225,13 @@ describe('a run', () => {
 
   test('while it runs: beside, in turn behind fifty at most, or not at all', () => {
     const busy = (running: number, inTurn: number) =>
-      new TestChannel({ runsOf: () => ({ running, inTurn }) }).world;
+      new TestChannel({ runs: { of: () => ({ running, inTurn }) } }).world;
     const as = (whileRunning: 'beside' | 'turn' | 'skip') =>
       prepareRoutine('a', 'a', { ...routineOf([say('x')]), whileRunning });
     expect(refusalOfStart(as('beside'), busy(3, 0))).toBeUndefined();
     expect(refusalOfStart(as('skip'), busy(0, 0))).toBeUndefined();
-    expect(refusalOfStart(as('skip'), busy(1, 0))?.measure).toBe('it runs');
-    expect(refusalOfStart(as('turn'), busy(1, 50))?.measure).toBe('50 wait');
+    expect(refusalOfStart(as('skip'), busy(1, 0))?.check.measure).toBe('it runs');
+    expect(refusalOfStart(as('turn'), busy(1, 50))?.check.measure).toBe('50 wait');
     const queued = startRun(as('turn'), occasion(), busy(1, 2));
     expect([queued.effects, queued.run?.awaiting]).toEqual([[], { for: 'turn' }]);
     const begun = resumeRun(queued.run ?? fail(), busy(0, 1), 2_000_000, { failed: undefined });
@@ -275,7 +275,7 @@ describe('what is checked while saving', () => {
     ],
     ['a list that is gone', routineOf([draw()]), 'steps.0.list', 'no such list'],
   ])('%s', (_, routine, place, words) => {
-    const faults = checkRoutine(routine, { lists: new Set(), routines: new Set() });
+    const faults = checkRoutine(routine, { has: () => false });
     expect(faults[place]).toContain(words);
   });
 });

@@ -21,16 +21,20 @@ export interface Answer {
 }
 
 /** Why a start must not be, while the routine runs already; undefined when it may. */
-export function refusalOfStart({ id, routine }: PreparedRoutine, world: RoutineWorld): Check | undefined {
-  const { running, inTurn } = world.runsOf(id);
+export function refusalOfStart(
+  { id, routine }: PreparedRoutine,
+  world: RoutineWorld,
+): { readonly check: Check; readonly brief: string } | undefined {
+  const { running, inTurn } = world.runs.of(id);
   if (running === 0 || routine.whileRunning === 'beside') return undefined;
+  const outcome = 'stopped';
   if (routine.whileRunning === 'skip')
-    return { rule: 'Not while it runs', measure: 'it runs', outcome: 'stopped' };
+    return { check: { rule: 'Not while it runs', measure: 'it runs', outcome }, brief: 'runs already' };
   if (inTurn < TURNS_LIMIT) return undefined;
+  const rule = `At most ${String(TURNS_LIMIT)} wait their turn`;
   return {
-    rule: `At most ${String(TURNS_LIMIT)} wait their turn`,
-    measure: `${String(inTurn)} wait`,
-    outcome: 'stopped',
+    check: { rule, measure: `${String(inTurn)} wait`, outcome },
+    brief: 'too many wait their turn',
   };
 }
 
@@ -65,8 +69,8 @@ export function startRun(
     awaiting: { for: 'turn' },
     checks: before,
   };
-  if (prepared.routine.whileRunning === 'turn' && world.runsOf(prepared.id).running > 0) {
-    const { inTurn } = world.runsOf(prepared.id);
+  if (prepared.routine.whileRunning === 'turn' && world.runs.of(prepared.id).running > 0) {
+    const { inTurn } = world.runs.of(prepared.id);
     const check: Check = {
       rule: 'In turn, as it runs already',
       measure: `${String(inTurn)} before it`,

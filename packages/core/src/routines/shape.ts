@@ -79,9 +79,7 @@ function blankSchema(blank: Blank, at: string): Schema {
     case 'text':
       return text(20_000);
     case 'word':
-    case 'webhook':
-    case 'list':
-    case 'routine':
+    case 'reference':
       return text(100);
     case 'number':
       return { type: 'integer' };

@@ -10,28 +10,30 @@ import type {
   RoutineWorld,
 } from './world.js';
 
-const COUNTER: Slice<Pick<RoutineWorld, 'counter' | 'counterNames'>, CounterChange> = {
+const COUNTER: Slice<Pick<RoutineWorld, 'counters'>, CounterChange> = {
   begin() {
     const counters = new Map<string, CounterState>();
     return {
-      over: (under) => ({
-        counter: (name) => counters.get(name) ?? under.counter(name),
-        counterNames: () => [...new Set([...under.counterNames(), ...counters.keys()])],
+      over: ({ counters: under }) => ({
+        counters: {
+          of: (name) => counters.get(name) ?? under.of(name),
+          names: () => [...new Set([...under.names(), ...counters.keys()])],
+        },
       }),
       apply: ({ counter, value }, before) => {
-        counters.set(counter, { value, most: Math.max(before.counter(counter)?.most ?? value, value) });
+        counters.set(counter, { value, most: Math.max(before.counters.of(counter)?.most ?? value, value) });
       },
     };
   },
   words: ({ counter, value }) => [`sets the counter ${counter} to ${String(value)}`],
 };
 
-const DRAW: Slice<Pick<RoutineWorld, 'drawState'>, DrawChange> = {
+const DRAW: Slice<Pick<RoutineWorld, 'draws'>, DrawChange> = {
   begin() {
     const draws = new Map<string, DrawState>();
     return {
-      over: (under) => ({
-        drawState: (owner, step) => draws.get(`${owner} ${step}`) ?? under.drawState(owner, step),
+      over: ({ draws: under }) => ({
+        draws: { of: (owner, step) => draws.get(`${owner} ${step}`) ?? under.of(owner, step) },
       }),
       apply: ({ owner, step, state }) => {
         draws.set(`${owner} ${step}`, state);
@@ -43,19 +45,20 @@ const DRAW: Slice<Pick<RoutineWorld, 'drawState'>, DrawChange> = {
   ],
 };
 
-const REMEMBERED: Slice<Pick<RoutineWorld, 'remembered' | 'rememberedNames'>, RememberedChange> = {
+const REMEMBERED: Slice<Pick<RoutineWorld, 'memory'>, RememberedChange> = {
   begin() {
     /** null for what was forgotten here */
     const kept = new Map<string, string | null>();
     const names = new Set<string>();
     return {
-      over: (under) => ({
-        remembered: (span, viewer, name) => {
-          const here = kept.get(`${span} ${viewer} ${name}`);
-          return here === undefined ? under.remembered(span, viewer, name) : (here ?? undefined);
+      over: ({ memory: under }) => ({
+        memory: {
+          recall: (span, viewer, name) => {
+            const here = kept.get(`${span} ${viewer} ${name}`);
+            return here === undefined ? under.recall(span, viewer, name) : (here ?? undefined);
+          },
+          names: () => (names.size === 0 ? under.names() : [...new Set([...under.names(), ...names])]),
         },
-        rememberedNames: () =>
-          names.size === 0 ? under.rememberedNames() : [...new Set([...under.rememberedNames(), ...names])],
       }),
       apply: ({ span, viewer, name, text }) => {
         kept.set(`${span} ${viewer} ${name}`, text);
@@ -68,7 +71,7 @@ const REMEMBERED: Slice<Pick<RoutineWorld, 'remembered' | 'rememberedNames'>, Re
 };
 
 /** Every kind of change a routine makes. */
-export const ROUTINE_SLICES: Slices<RoutineWorld, RoutineChange> = {
+export const ROUTINE_SLICES = {
   counter: COUNTER,
   draw: DRAW,
   drawn: DRAWN,
@@ -81,4 +84,4 @@ export const ROUTINE_SLICES: Slices<RoutineWorld, RoutineChange> = {
   // A run is played to its end where it is only laid over, and does not see itself.
   run: { begin: () => NOT_LOOKED_AT, words: () => [] },
   'run-ended': { begin: () => NOT_LOOKED_AT, words: () => [] },
-};
+} satisfies Slices<RoutineWorld, RoutineChange>;

@@ -49,6 +49,30 @@ export interface DrawStep extends Base, MayFail {
   readonly name: string;
 }
 
+/** Finds a line of a list by its number or by words in it, and remembers it for this run. */
+export interface FindLineStep extends Base, MayFail {
+  readonly kind: 'find-line';
+  /** Liquid that comes to a number or words; nothing for any line */
+  readonly which: string;
+  readonly list: string;
+  readonly name: string;
+}
+/** Adds a line to a list. */
+export interface AddLineStep extends Base, MayFail {
+  readonly kind: 'add-line';
+  /** Liquid */
+  readonly text: string;
+  readonly list: string;
+}
+/** Takes a line out of a list, and remembers for this run what it was. */
+export interface TakeLineStep extends Base, MayFail {
+  readonly kind: 'take-line';
+  /** Liquid that comes to a number or the whole line */
+  readonly which: string;
+  readonly list: string;
+  readonly name: string;
+}
+
 export const SPANS = ['run', 'viewer', 'stream', 'good'] as const;
 /** How long, or for whom, something is remembered. */
 export type Span = (typeof SPANS)[number];
@@ -126,13 +150,29 @@ export interface PostStep extends Base, MayFail {
   readonly body: string;
 }
 
+/** Stands in place of a timer's id where it is named by a text. Ids are ULIDs, so this cannot be one. */
+export const NAMED_TIMER = 'named';
+
 export const TIMER_ACTS = ['hold', 'go-on', 'fire'] as const;
 /** Holds a timer for this stream, lets it go on, or has it fire now. */
 export interface TimerStep extends Base, MayFail {
   readonly kind: 'timer';
   readonly does: (typeof TIMER_ACTS)[number];
-  /** Liquid that comes to its name */
+  /** its id, or `named` for the one called what `named` comes to */
   readonly timer: string;
+  /** Liquid that comes to a timer's name; of use only where none is chosen */
+  readonly named: string;
+}
+
+export const COMMAND_ACTS = ['add', 'change', 'remove'] as const;
+/** Adds, changes or deletes a command that says one text. */
+export interface CommandStep extends Base, MayFail {
+  readonly kind: 'command';
+  readonly does: (typeof COMMAND_ACTS)[number];
+  /** Liquid that comes to a command's name */
+  readonly named: string;
+  /** Liquid; of no use where it is deleted */
+  readonly text: string;
 }
 
 export type Step =
@@ -151,7 +191,11 @@ export type Step =
   | ClearStep
   | OutputStep
   | PostStep
-  | TimerStep;
+  | TimerStep
+  | FindLineStep
+  | AddLineStep
+  | TakeLineStep
+  | CommandStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

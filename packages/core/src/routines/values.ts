@@ -7,7 +7,7 @@ import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 const COMMON = VALUES.map(({ path }) => path);
 
 /** What of a world bears a name of its own. */
-export type NamesIn = Pick<RoutineWorld, 'counterNames' | 'rememberedNames' | 'lists'>;
+export type NamesIn = Pick<RoutineWorld, 'counters' | 'memory' | 'lists'>;
 
 /**
  * The paths a text may use, given the inputs declared and what there is.
@@ -21,14 +21,14 @@ export function knownValues(
   words: readonly string[] = [],
   more: readonly string[] = [],
 ): ReadonlySet<string> {
-  const kept = world.rememberedNames();
+  const kept = world.memory.names();
   return new Set([
     ...COMMON,
     ...inputs.map((name) => `input.${name}`),
-    ...world.counterNames().flatMap((name) => [`counter.${name}`, `counter.${name}.most`]),
+    ...world.counters.names().flatMap((name) => [`counter.${name}`, `counter.${name}.most`]),
     ...[...kept, ...words].map((name) => `remembered.${name}`),
     ...kept.flatMap((name) => [`viewer.remembered.${name}`, `target.remembered.${name}`]),
-    ...world.lists().flatMap(({ name }) => LIST_VALUES.map((value) => `list.${listWord(name)}.${value}`)),
+    ...world.lists.all().flatMap(({ name }) => LIST_VALUES.map((value) => `list.${listWord(name)}.${value}`)),
     ...more,
   ]);
 }
@@ -55,11 +55,14 @@ export function textValues(
     target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
-    timers: { next: () => world.timersInWords() },
-    commands: { open: () => world.openCommands(viewer, occasion.roles) },
+    timers: { next: () => world.timers.inWords() },
+    commands: {
+      open: () => world.commands.openTo(viewer, occasion.roles),
+      by_role: () => world.commands.byRole(),
+    },
     counter: Object.fromEntries(
-      world.counterNames().map((name) => {
-        const { value, most } = world.counter(name) ?? { value: 0, most: 0 };
+      world.counters.names().map((name) => {
+        const { value, most } = world.counters.of(name) ?? { value: 0, most: 0 };
         return [name, new CounterValue(value, most)];
       }),
     ),
@@ -68,7 +71,7 @@ export function textValues(
       ...memory,
     },
     list: Object.fromEntries(
-      world.lists().map(({ name, size, left }) => [listWord(name), { lines: size, left }]),
+      world.lists.all().map(({ name, size, left }) => [listWord(name), { lines: size, left }]),
     ),
     event: {
       kind: event?.kind ?? '',
@@ -112,9 +115,9 @@ function personValues(
 /** What is remembered under each word; of several spans, the last that knows it. */
 function keptOf(spans: readonly KeptSpan[], viewer: string, world: RoutineWorld): Record<string, string> {
   const kept: Record<string, string> = {};
-  for (const name of world.rememberedNames())
+  for (const name of world.memory.names())
     for (const span of spans) {
-      const text = world.remembered(span, span === 'viewer' ? viewer : '', name);
+      const text = world.memory.recall(span, span === 'viewer' ? viewer : '', name);
       if (text !== undefined) kept[name] = text;
     }
   return kept;

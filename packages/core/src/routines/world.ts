@@ -1,12 +1,13 @@
 import type { Role } from '../chat/index.js';
-import type { DrawnChange, ListView } from '../lists/index.js';
+import type { DrawnChange, ListsView } from '../lists/index.js';
 import type { Chance, DrawState } from '../random/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
-import type { EventFacts } from './event.js';
+import type { EventFacts, EventKind } from './event.js';
+import type { PreparedNamed } from './named.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { RunState } from './run-state.js';
-import type { Span, TimerStep } from './step.js';
+import type { CommandStep, Span, TimerStep } from './step.js';
 
 export interface CounterState {
   readonly value: number;
@@ -17,7 +18,40 @@ export interface CounterState {
 /** For whom, or how long, something is remembered outside a run. */
 export type KeptSpan = Exclude<Span, 'run'>;
 
-/** What texts and steps look at. The server gives the real one, rehearsal a copy. */
+export interface CountersView {
+  /** undefined for a counter that was never changed */
+  of(name: string): CounterState | undefined;
+  names(): readonly string[];
+}
+
+export interface DrawsView {
+  /** what is remembered of a step's draws */
+  of(owner: string, step: string): DrawState | undefined;
+}
+
+export interface MemoryView {
+  /** @param viewer the viewer's id; ignored for what is not remembered by viewer */
+  recall(span: KeptSpan, viewer: string, name: string): string | undefined;
+  names(): readonly string[];
+}
+
+export interface RoutinesView {
+  /** a routine that another may run, by id */
+  find(id: string): PreparedRoutine | undefined;
+  /** those that wait for an event of a kind, in the order of their names */
+  forEvent(kind: EventKind): readonly PreparedNamed[];
+}
+
+export interface RunsView {
+  /** how many runs of a routine are under way, and how many starts wait behind them */
+  of(owner: string): { readonly running: number; readonly inTurn: number };
+}
+
+export interface WebhooksView {
+  names(): readonly string[];
+}
+
+/** What texts and steps look at, by area. The server gives the real one, rehearsal a copy. */
 export interface RoutineWorld {
   readonly channelName: string;
   /** IANA name of the time zone hours and days are told in */
@@ -26,26 +60,38 @@ export interface RoutineWorld {
   readonly chance: Chance;
   /** counts the render steps that were taken, for whoever decides many things in a row */
   readonly work?: { steps: number } | undefined;
-  /** undefined for a counter that was never changed */
-  counter(name: string): CounterState | undefined;
-  counterNames(): readonly string[];
-  /** what is remembered of a step's draws */
-  drawState(owner: string, step: string): DrawState | undefined;
-  lists(): readonly ListView[];
-  /** by id */
-  list(id: string): ListView | undefined;
-  /** @param viewer the viewer's id; of no account for what is not remembered by viewer */
-  remembered(span: KeptSpan, viewer: string, name: string): string | undefined;
-  rememberedNames(): readonly string[];
-  /** a routine that another may run, by id */
-  routine(id: string): PreparedRoutine | undefined;
-  webhookNames(): readonly string[];
-  /** the timers that are due next, in words; asked only when a text wants them */
-  timersInWords(): string;
-  /** how many runs of a routine are under way, and how many starts wait behind them */
-  runsOf(owner: string): { readonly running: number; readonly inTurn: number };
-  /** names of the commands open to a viewer; asked only when a text wants them */
-  openCommands(viewer: ViewerFacts, roles: readonly Role[]): readonly string[];
+  readonly counters: CountersView;
+  readonly draws: DrawsView;
+  readonly lists: ListsView;
+  readonly memory: MemoryView;
+  readonly routines: RoutinesView;
+  readonly runs: RunsView;
+  readonly webhooks: WebhooksView;
+  readonly timers: {
+    /** those that are due next, in words; asked only when a text wants them */
+    inWords(): string;
+    /** by id; undefined when there is no such timer */
+    nameOf(id: string): string | undefined;
+  };
+  readonly commands: {
+    /** names of the commands open to a viewer; asked only when a text wants them */
+    openTo(viewer: ViewerFacts, roles: readonly Role[]): readonly string[];
+    /** all of them with who may use them, in words; asked only when a text wants it */
+    byRole(): string;
+  };
+}
+
+/** The world of a routine that may itself bring about counters and words: they are known before it ever did. */
+export function withNames<W extends Pick<RoutineWorld, 'counters' | 'memory'>>(
+  world: W,
+  names: { readonly counters: readonly string[]; readonly words: readonly string[] },
+): W {
+  const { counters, memory } = world;
+  return {
+    ...world,
+    counters: { ...counters, names: () => [...new Set([...counters.names(), ...names.counters])] },
+    memory: { ...memory, names: () => [...new Set([...memory.names(), ...names.words])] },
+  };
 }
 
 /** Who and what started a routine. It is kept as JSON while a run waits. */
@@ -95,6 +141,8 @@ export interface RememberedChange {
   readonly viewer: string;
   readonly name: string;
   readonly text: string | null;
+  /** the id of the viewer who had it remembered */
+  readonly by: string;
   readonly at: number;
 }
 
@@ -130,6 +178,29 @@ export interface SayEffect {
 export type AskEffect =
   | { readonly kind: 'clear' }
   | { readonly kind: 'output'; readonly file: string; readonly text: string }
-  | { readonly kind: 'timer'; readonly does: TimerStep['does']; readonly timer: string };
+  | {
+      readonly kind: 'line';
+      readonly does: 'add' | 'take';
+      /** the list's id, and its name */
+      readonly list: string;
+      readonly of: string;
+      /** where the line stands, or would, counted from 0 */
+      readonly place: number;
+      readonly text: string;
+    }
+  | {
+      readonly kind: 'command';
+      readonly does: CommandStep['does'];
+      /** with or without the prefix */
+      readonly name: string;
+      readonly text: string;
+    }
+  | {
+      readonly kind: 'timer';
+      readonly does: TimerStep['does'];
+      /** its id; empty where it is told by name alone */
+      readonly timer: string;
+      readonly name: string;
+    };
 
 export type RoutineEffect = SayEffect | (AskEffect & { readonly run: string });

@@ -16,3 +16,6 @@ export const OFFLINE: StreamState = {
   category: '',
   viewers: 0,
 };
+
+/** Milliseconds within which a stream that ended and is live again counts as the same one, for everything. */
+export const SAME_STREAM_MS = 15 * 60_000;

@@ -59,6 +59,7 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       viewer,
       name,
       text: fc.option(fc.string({ maxLength: 3 }), { nil: null }),
+      by: viewer,
       at,
     }),
     post: fc.record({
@@ -76,7 +77,12 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       viewer,
       at,
     }),
-    refused: fc.record({ kind: fc.constant('refused' as const), viewer, at }),
+    refused: fc.record({
+      kind: fc.constant('refused' as const),
+      commandId: fc.constantFrom(...commands),
+      viewer,
+      at,
+    }),
     arrival: fc.record({ kind: fc.constant('arrival' as const), viewer, at }),
     timer: fc.record({
       kind: fc.constant('timer' as const),
@@ -91,22 +97,22 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
 /** All that any change can be seen by. */
 export function seen(world: World, { viewers, commands }: Things) {
   return {
-    counters: NAMES.map((each) => world.counter(each)),
-    draws: commands.map((each) => world.drawState(each, 's')),
+    counters: NAMES.map((each) => world.counters.of(each)),
+    draws: commands.map((each) => world.draws.of(each, 's')),
     words: (['viewer', 'stream', 'good'] as const).flatMap((span) =>
-      viewers.flatMap((who) => NAMES.map((each) => world.remembered(span, who, each))),
+      viewers.flatMap((who) => NAMES.map((each) => world.memory.recall(span, who, each))),
     ),
-    lists: world
-      .lists()
+    lists: world.lists
+      .all()
       .map((list) => [
         list.id,
         list.last,
         ...Array.from({ length: list.left }, (_, n) => list.leftAt(n)).sort(),
       ])
       .sort(),
-    uses: commands.flatMap((each) => viewers.map((who) => world.use(each, who))),
-    arrived: viewers.map((who) => world.hasArrived(who)),
-    refused: viewers.map((who) => world.toldRefusal(who)),
-    names: [...new Set([...world.counterNames(), ...world.rememberedNames()])].sort(),
+    uses: commands.flatMap((each) => viewers.map((who) => world.commands.use(each, who))),
+    arrived: viewers.map((who) => world.arrivals.has(who)),
+    refused: commands.flatMap((each) => viewers.map((who) => world.commands.toldRefusal(each, who))),
+    names: [...new Set([...world.counters.names(), ...world.memory.names()])].sort(),
   };
 }

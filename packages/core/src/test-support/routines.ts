@@ -15,7 +15,7 @@ import {
 } from '../routines/index.js';
 import type { ListView } from '../lists/index.js';
 import { strangerFacts } from '../viewers/index.js';
-import { worldOf } from './world.js';
+import { withParts, worldOf, type Parts } from './world.js';
 
 export function occasion(more: Partial<Occasion> = {}): Occasion {
   const viewer = strangerFacts('v-pebblewren', 'pebblewren', more.roles ?? [], 0);
@@ -77,25 +77,25 @@ export class TestChannel {
   readonly routines = new Map<string, PreparedRoutine>();
   world: RoutineWorld;
 
-  constructor(more: Partial<RoutineWorld> = {}) {
+  constructor(more: Parts = {}) {
     const counters = new Map<string, number>();
     this.world = {
       ...worldOf([]),
-      counter: (name) => {
-        const value = counters.get(name);
-        return value === undefined ? undefined : { value, most: value };
+      counters: {
+        of: (name) => {
+          const value = counters.get(name);
+          return value === undefined ? undefined : { value, most: value };
+        },
+        names: () => [...counters.keys()],
       },
-      counterNames: () => [...counters.keys()],
-      rememberedNames: () => [
-        ...new Set([...this.kept.keys()].map((key) => key.split(' ')[2] ?? '')),
-        'word',
-      ],
-      remembered: (span: KeptSpan, viewer, name) => this.kept.get(`${span} ${viewer} ${name}`),
-      list: (id) => this.lists.find((list) => list.id === id),
-      lists: () => this.lists,
-      routine: (id) => this.routines.get(id),
-      ...more,
+      memory: {
+        recall: (span: KeptSpan, viewer, name) => this.kept.get(`${span} ${viewer} ${name}`),
+        names: () => [...new Set([...this.kept.keys()].map((key) => key.split(' ')[2] ?? '')), 'word'],
+      },
+      lists: { find: (id) => this.lists.find((list) => list.id === id), all: () => this.lists },
+      routines: { find: (id) => this.routines.get(id), forEvent: () => [] },
     };
+    this.world = withParts(this.world, more);
     this.count = (name, value) => counters.set(name, value);
   }
   private readonly count: (name: string, value: number) => void;

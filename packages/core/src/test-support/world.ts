@@ -1,6 +1,7 @@
 import type { ChatLine, Role } from '../chat/index.js';
 import {
   BLANK_COMMAND,
+  commandsByRole,
   openCommands,
   prepareCommand,
   TriggerIndex,
@@ -9,10 +10,8 @@ import {
   type Gates,
   type Trigger,
 } from '../commands/index.js';
-import type { Effect, World } from '../pipeline/index.js';
-import { chanceFrom } from '../random/index.js';
+import { emptyWorld, type Effect, type World } from '../pipeline/index.js';
 import { sayOnly } from '../routines/index.js';
-import { OFFLINE } from '../stream/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 
 export const NOT_USED: CommandUse = {
@@ -47,42 +46,43 @@ export function line(text: string, roles: readonly Role[] = [], at = 1_000_000):
 /** Viewers somebody may name. */
 const KNOWN = ['pebblewren', 'quillrush', 'oxbowkid'];
 
+/** Parts of a world, or of its areas. */
+export type Parts = { readonly [K in keyof World]?: World[K] extends object ? Partial<World[K]> : World[K] };
+
+/** A world with some parts replaced. */
+export function withParts<W extends object>(world: W, parts: Parts): W {
+  const whole = { ...world } as Record<string, unknown>;
+  for (const [key, part] of Object.entries(parts))
+    whole[key] =
+      typeof part === 'object' && whole[key] !== undefined ? { ...(whole[key] as object), ...part } : part;
+  return whole as W;
+}
+
 /** A channel with these commands in which nothing has happened yet. */
-export function worldOf(commands: readonly Command[], more: Partial<World> = {}, prefix = '!'): World {
+export function worldOf(commands: readonly Command[], more: Parts = {}, prefix = '!'): World {
   const index = new TriggerIndex(
     commands.map((each) => prepareCommand(each, prefix)),
     prefix,
   );
   const facts = (name: string): ViewerFacts => strangerFacts(`v-${name}`, name, [], 0);
-  return {
-    self: 'self',
+  const world: World = {
+    ...emptyWorld(),
     channelName: 'lanternhour',
-    timeZone: 'UTC',
-    stream: OFFLINE,
-    chance: chanceFrom(() => 0),
-    counter: () => undefined,
-    counterNames: () => [],
-    drawState: () => undefined,
-    lists: () => [],
-    list: () => undefined,
-    remembered: () => undefined,
-    rememberedNames: () => [],
-    routine: () => undefined,
-    webhookNames: () => [],
-    timersInWords: () => 'Rope rules in 4 min',
-    runsOf: () => ({ running: 0, inTurn: 0 }),
-    openCommands: (viewer, roles) => openCommands(index, viewer, roles),
-    routinesFor: () => [],
-    hasArrived: () => true,
-    lastWrote: () => undefined,
-    index,
-    use: () => NOT_USED,
-    viewerOf: ({ name }) => facts(name),
-    viewerNamed: (name) => (KNOWN.includes(name) ? facts(name) : undefined),
-    standing: () => undefined,
-    toldRefusal: () => undefined,
-    ...more,
+    timers: { inWords: () => 'Rope rules in 4 min', nameOf: () => undefined },
+    commands: {
+      index,
+      use: () => NOT_USED,
+      toldRefusal: () => undefined,
+      openTo: (viewer, roles) => openCommands(index, viewer, roles),
+      byRole: () => commandsByRole(index),
+    },
+    viewers: {
+      of: ({ name }) => facts(name),
+      named: (name) => (KNOWN.includes(name) ? facts(name) : undefined),
+      lastWrote: () => undefined,
+    },
   };
+  return withParts(world, more);
 }
 
 /** All lines that are said, in their order. */

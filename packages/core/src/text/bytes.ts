@@ -47,12 +47,17 @@ export function splitText(text: string, limit: number, most = Infinity): string[
   return parts;
 }
 
-/** The longest beginning of `text` within `limit` bytes that ends where a space follows, else between characters. */
+/**
+ * The longest beginning of `text` within `limit` bytes that ends where a space follows, else
+ * between characters. A word that no part could hold is begun at once, for it is cut anyway.
+ */
 function takeAtSpace(text: string, limit: number): string {
   const head = takeBytes(text, limit);
   if (head.length === text.length || text[head.length] === ' ') return head;
   const space = head.lastIndexOf(' ');
-  return space > 0 ? head.slice(0, space) : head;
+  if (space <= 0) return head;
+  const [word = ''] = text.slice(space + 1).split(' ', 1);
+  return byteLength(word) > limit ? head : head.slice(0, space);
 }
 
 /** The longest beginning of `text` within `limit` bytes that ends between characters; never empty for a limit of 4 or more. */

@@ -56,6 +56,16 @@ export function addFilters(engine: Liquid): void {
     const shown = number.toLocaleString('en', { maximumFractionDigits: 2 });
     return typeof word === 'string' ? `${shown} ${word}` : shown;
   });
+  // Parts of nothing are nothing, and no infinity.
+  engine.registerFilter('divided_by', (value: unknown, by: unknown, whole?: unknown) => {
+    const share = numberOf(value) / numberOf(by);
+    if (!Number.isFinite(share)) return '';
+    return whole === true ? Math.floor(share) : share;
+  });
+  engine.registerFilter('modulo', (value: unknown, by: unknown) => {
+    const [number, span] = [numberOf(value), numberOf(by)];
+    return span === 0 ? '' : ((number % span) + span) % span;
+  });
   engine.registerFilter('duration', (value: unknown) => elapsedInWords(numberOf(value) * 1000));
   engine.registerFilter('ago', function (value: unknown) {
     const at = value instanceof Moment ? value.at : Date.parse(String(value));

@@ -4,6 +4,7 @@ export { stripCommandLead, stripControls } from './clean.js';
 export { CounterValue, Moment, Span } from './drops.js';
 export { durationInWords, elapsedInWords } from './duration.js';
 export { FILTERS, type FilterEntry } from './filters.js';
+export { unescapedIn, type Unescaped } from './json-text.js';
 export { foldName, nearestName } from './names.js';
 export { compilePattern, groupNames } from './pattern.js';
 export {

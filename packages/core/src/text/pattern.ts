@@ -26,7 +26,9 @@ function compileAnew(source: string, matchCase: boolean): PatternResult {
     return { pattern: RE2JS.compile(source, matchCase ? 0 : RE2JS.CASE_INSENSITIVE) };
   } catch (error) {
     const reason = error instanceof Error ? error.message : '';
-    return { fault: `The pattern cannot be read: ${reason.replace(/^error parsing regexp:\s*/u, '')}` };
+    // The library quotes what it made of the pattern, with its own flags before it.
+    const words = reason.replace(/^error parsing regexp:\s*/u, '').replaceAll('(?i)', '');
+    return { fault: `The pattern cannot be read: ${words}` };
   }
 }
 

@@ -89,6 +89,8 @@ export interface Rendered {
   readonly text: string;
   /** what a reader of the why should know: an unknown value, a limit reached */
   readonly notes: readonly string[];
+  /** the one that tells why it came out empty; undefined when it did not */
+  readonly stopped: string | undefined;
 }
 
 export interface UnknownValue extends UsedValue {
@@ -123,9 +125,11 @@ export function renderText(parsed: ParsedText, { values, known, chance, now, bud
     return {
       text: String(engine.renderSync(parsed.templates as Template[], contextOf({ values, budgets }))),
       notes,
+      stopped: undefined,
     };
   } catch (error) {
-    return { text: '', notes: [...notes, renderNote(error)] };
+    const stopped = renderNote(error);
+    return { text: '', notes: [...notes, stopped], stopped };
   }
 }
 

@@ -15,6 +15,7 @@ import {
   splitText,
   stripCommandLead,
   stripControls,
+  unescapedIn,
 } from './index.js';
 
 const VALUES = {
@@ -71,6 +72,14 @@ describe('splitting a text for chat', () => {
     expect(splitText('the left passage draws air', 12)).toEqual(['the left', 'passage', 'draws air']);
   });
 
+  test('a word that fits nowhere begins where it stands', () => {
+    expect(splitText(`L ${'x'.repeat(30)} y`, 12)).toEqual([
+      `L ${'x'.repeat(10)}`,
+      'x'.repeat(12),
+      `${'x'.repeat(8)} y`,
+    ]);
+  });
+
   test('a character of several code points is not cut in two', () => {
     const family = '👩‍👩‍👧‍👦';
     for (const part of splitText(family.repeat(40), 60))
@@ -83,6 +92,17 @@ describe('splitting a text for chat', () => {
     expect(parts[2]).toMatch(/…$/u);
     expect(byteLength(parts[2]!)).toBeLessThanOrEqual(100);
   });
+});
+
+test('values that could break the JSON they stand in are found, with what to write instead', () => {
+  const found = (source: string) => unescapedIn(source).map(({ inner, instead }) => [inner, instead?.by]);
+  expect(
+    found('{ "a": "{{ input.all }}", "n": {{ counter.depth }}, "b": {{ viewer.name | json }} }'),
+  ).toEqual([['input.all', '{{ input.all | json }}']]);
+  expect(found('{ "a": "by {{ viewer.name | upcase }}!", "b": {{- event.message -}} }')).toEqual([
+    ['viewer.name | upcase', undefined],
+    ['event.message', undefined],
+  ]);
 });
 
 describe('what must not leave for chat', () => {
@@ -136,6 +156,7 @@ describe('texts with values', () => {
   test.each([
     ['{{ counter.depth }} m, at most {{ counter.depth.most }}', '212 m, at most 268'],
     ['{% if counter.depth > 200 %}deep{% endif %} {{ counter.depth | plus: 1 }}', 'deep 213'],
+    ['{{ 7 | divided_by: 2 }}, {{ 7 | divided_by: 0 }}, {{ 7 | modulo: 3 }}{{ 7 | modulo: 0 }}', '3.5, , 1'],
     ['{{ stream.uptime }}', '2 h 5 min'],
     ['{% if stream.uptime > 7200 %}long{% endif %}', 'long'],
     ['{{ 90 | duration }}', '1 min'],

@@ -28,6 +28,7 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['command.uses', 'how often it has been used, this time counted'],
     ['command.uses_by_viewer', 'how often by who typed it, this time counted'],
     ['commands.open', 'the commands open to who typed it, as a list'],
+    ['commands.by_role', 'all commands, with who may use them'],
   ],
   'The stream': [
     ['stream.live', 'true while it is live'],

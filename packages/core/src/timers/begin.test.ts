@@ -30,7 +30,7 @@ describe('what a timer begins', () => {
       const draws = begun.started.changes.filter((change) => change.kind === 'draw');
       for (const draw of draws) {
         const before = channel.world;
-        channel.world = { ...before, drawState: () => draw.state };
+        channel.world = { ...before, draws: { of: () => draw.state } };
       }
       expect(begun.started).toMatchObject({ title: 'Rope rules', owner: 't', ended: { how: 'done' } });
       expect(begun.started.occasion.by).toBe('the timer Rope rules');
@@ -75,7 +75,7 @@ describe('what a timer begins', () => {
     const prepared = prepareRoutine('r', 'Slow', routine);
     const runs = timer({ does: 'routine', runs: 'r' });
     expect(beginTimer(runs, prepared, START, world)).toMatchObject({ started: { ended: undefined } });
-    const busy = { ...world, runsOf: () => ({ running: 1, inTurn: 0 }) };
+    const busy = { ...world, runs: { of: () => ({ running: 1, inTurn: 0 }) } };
     expect(beginTimer(runs, prepared, START, busy)).toMatchObject({
       refused: [{ rule: 'Not while it runs', outcome: 'stopped' }],
     });

@@ -14,6 +14,7 @@ import {
   saidAfter,
   standingInWords,
   standingOf,
+  timersInOrder,
   tick,
   waitOf,
   WINDOW_MINUTES,
@@ -254,16 +255,31 @@ describe('a timer that is saved', () => {
   });
 });
 
-test.each<[number, number, number, Partial<Timed['state']>, Partial<Moment>, string]>([
+test('of several that are ready, each is told when breathing room lets it', () => {
+  const ready = (id: string, since: number): Timed => timed(id, { interval: 10, lines: 0 }, newState(since));
+  const timers = [ready('late', -30 * MINUTE), ready('later', -60 * MINUTE), ready('not', 5 * MINUTE)];
+  const room = { seconds: 60, most: 2 };
+  const said = [{ at: -30_000, lines: 1 }];
+  const order = timersInOrder(timers, said, room, momentAt(0, { running: 0 }));
+  expect(order.map(({ timer, roomIn }) => [timer.id, roomIn])).toEqual([
+    ['later', 30_000],
+    // Two lines are said in ten minutes; the first of them leaves the window then.
+    ['late', 10 * MINUTE - 30_000],
+    ['not', undefined],
+  ]);
+});
+
+test.each<[number, number, number, Partial<Timed['state']>, Partial<Moment>, string, number?]>([
   [20, 10, 3, {}, { running: 16 * MINUTE }, 'in 4 min, and 3 of 10 lines'],
   [20, 0, 0, {}, { running: 16 * MINUTE }, 'in 4 min'],
   [20, 0, 0, {}, { running: 20 * MINUTE - 12_400 }, 'in 13 s'],
   [20, 10, 3, {}, { running: 25 * MINUTE }, '3 of 10 lines'],
-  [20, 10, 12, {}, { running: 25 * MINUTE }, 'next, after breathing room'],
+  [20, 10, 12, {}, { running: 25 * MINUTE }, 'now'],
+  [20, 10, 12, {}, { running: 25 * MINUTE }, 'in 4 min, by breathing room', 4 * MINUTE],
   [20, 10, 12, { held: true }, { running: 25 * MINUTE }, 'held for this stream'],
   [20, 10, 12, {}, { running: 25 * MINUTE, stream: OFFLINE }, 'only when live: offline'],
-])('every %i min, %i lines, %i counted, %j, %j', (interval, lines, counts, state, moment, words) => {
+])('every %i min, %i lines, %i counted, %j, %j', (interval, lines, counts, state, moment, words, roomIn) => {
   const kept = timed('t', { interval, lines }, { ...newState(0), lines: counts, ...state });
   const standing = standingOf(kept, momentAt(0, moment));
-  expect(standingInWords(standing, lines, counts)).toBe(words);
+  expect(standingInWords(standing, lines, counts, roomIn)).toBe(words);
 });

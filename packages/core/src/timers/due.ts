@@ -175,6 +175,44 @@ export function roomIn(
   return Math.max(0, pause, wait);
 }
 
+/** A timer with where it stands at a moment. */
+export interface Looked extends Timed {
+  readonly standing: Standing;
+}
+
+/** Those that are ready, in the order they fire. */
+function readyOf(looked: readonly Looked[]): Looked[] {
+  return looked
+    .filter(({ standing }) => standing.ready)
+    .sort((a, b) => b.standing.share - a.standing.share || (a.timer.id < b.timer.id ? -1 : 1));
+}
+
+/**
+ * All timers, those that fire first in front.
+ *
+ * @returns with `roomIn`, milliseconds until breathing room lets one fire that is ready; undefined for the others
+ */
+export function timersInOrder(
+  timers: readonly Timed[],
+  said: readonly Said[],
+  room: BreathingRoom,
+  moment: Moment,
+): (Looked & { readonly roomIn: number | undefined })[] {
+  const looked = timers.map((timed): Looked => ({ ...timed, standing: standingOf(timed, moment) }));
+  let at = moment.running;
+  let told = said;
+  const ready = readyOf(looked).map((each) => {
+    at += roomIn(told, room, at, each.state.size);
+    told = saidAfter(told, at, each.state.size);
+    return { ...each, roomIn: at - moment.running };
+  });
+  const rest = looked
+    .filter(({ standing }) => !standing.ready)
+    .sort((a, b) => a.standing.dueIn - b.standing.dueIn)
+    .map((each) => ({ ...each, roomIn: undefined }));
+  return [...ready, ...rest];
+}
+
 export interface TimersDecision {
   /** fires now; ask again after it has */
   readonly fires: Timed | undefined;
@@ -195,19 +233,17 @@ export function decideTimers(
   room: BreathingRoom,
   moment: Moment,
 ): TimersDecision {
-  const looked = timers.map((timed) => ({ timed, standing: standingOf(timed, moment) }));
-  const ready = looked
-    .filter(({ standing }) => standing.ready)
-    .sort((a, b) => b.standing.share - a.standing.share || (a.timed.timer.id < b.timed.timer.id ? -1 : 1));
+  const looked = timers.map((timed): Looked => ({ ...timed, standing: standingOf(timed, moment) }));
+  const ready = readyOf(looked);
   const [first] = ready;
-  const wait = first === undefined ? undefined : roomIn(said, room, moment.running, first.timed.state.size);
+  const wait = first === undefined ? undefined : roomIn(said, room, moment.running, first.state.size);
   const times = looked
     .filter(({ standing }) => standing.stopped === undefined && standing.dueIn > 0)
     .map(({ standing }) => standing.dueIn);
   if (wait !== undefined && wait > 0) times.push(wait);
   return {
-    fires: wait === 0 ? first?.timed : undefined,
-    ready: ready.map(({ timed }) => timed),
+    fires: wait === 0 ? first : undefined,
+    ready,
     lookIn: times.length === 0 ? undefined : Math.min(...times),
   };
 }

@@ -8,6 +8,7 @@ export {
   roomIn,
   saidAfter,
   standingOf,
+  timersInOrder,
   waitOf,
   wentLive,
   type Moment,
@@ -26,6 +27,7 @@ export {
   type Lines,
   type Silent,
 } from './forecast.js';
+export { TIMER_THING } from './thing.js';
 export { breathingFaults, checkTimer, runsFault, type TimerSurroundings } from './check.js';
 export {
   BLANK_TIMER,

@@ -37,12 +37,23 @@ export function paceInWords(body: Pick<TimerBody, 'interval' | 'lines'>, rate: C
   return words.join('; ');
 }
 
-/** When it is due: `in 4 min, and 3 of 10 lines`. @param lines it has counted */
-export function standingInWords({ dueIn, stopped, ready }: Standing, of: number, lines: number): string {
+/**
+ * When it is due: `in 4 min, and 3 of 10 lines`.
+ *
+ * @param of lines it waits for
+ * @param lines it has counted
+ * @param roomIn milliseconds until breathing room lets it speak, where it is ready
+ */
+export function standingInWords(
+  { dueIn, stopped, ready }: Standing,
+  of: number,
+  lines: number,
+  roomIn = 0,
+): string {
   if (stopped !== undefined) return stopped;
   const time = dueIn > 0 ? `in ${minutes(dueIn / MINUTE)}` : '';
   const wants = of > 0 && lines < of ? `${String(lines)} of ${String(of)} lines` : '';
-  if (ready) return 'next, after breathing room';
+  if (ready) return roomIn < 1_000 ? 'now' : `in ${minutes(roomIn / MINUTE)}, by breathing room`;
   return [time, wants].filter((part) => part !== '').join(', and ') || 'now';
 }
 

@@ -1,8 +1,10 @@
 import { CommandsInFull1795478400000 } from './commands-in-full.js';
 import { FindingViewers1796601600000 } from './finding-viewers.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
+import { Origins1796774400000 } from './origins.js';
 import { RoutinesInFull1795824000000 } from './routines-in-full.js';
 import { Timers1796256000000 } from './timers.js';
+import { Versions1796688000000 } from './versions.js';
 
 /** All migrations, oldest first. One that has been released is never changed. */
 export const MIGRATIONS = [
@@ -11,4 +13,6 @@ export const MIGRATIONS = [
   RoutinesInFull1795824000000,
   Timers1796256000000,
   FindingViewers1796601600000,
+  Versions1796688000000,
+  Origins1796774400000,
 ];

@@ -1,3 +1,4 @@
+import { weighted } from '../../random/index.js';
 import { durationInWords } from '../../text/index.js';
 import {
   WAIT_LIMIT,
@@ -35,7 +36,7 @@ export const branchOnIf: StepKind<IfStep> = {
   }),
   run({ conditions }, run) {
     const { holds, rows, notes } = run.check(conditions);
-    for (const note of notes) run.note(note);
+    for (const note of notes) run.note(note, '', 'warned');
     for (const { rule, measure, holds: held } of rows)
       run.note(`${run.name}: ${rule}`, measure, held ? 'passed' : 'noted');
     return { enter: holds ? 'then' : 'otherwise' };
@@ -61,11 +62,10 @@ export const pick: StepKind<PickStep> = {
   run({ branches }, run) {
     const whole = branches.reduce((sum, { weight }) => sum + weight, 0);
     if (whole < 1) return undefined;
-    let rest = run.world.chance.below(whole);
-    const at = branches.findIndex(({ weight }) => {
-      rest -= weight;
-      return rest < 0;
-    });
+    const at = weighted(
+      branches.map((branch) => branch.weight),
+      run.world.chance,
+    );
     const weight = branches[at]?.weight ?? 0;
     run.note(
       `${run.name}: one of ${String(branches.length)} branches`,
@@ -81,11 +81,11 @@ export const runOther: StepKind<RunStep> = {
   verb: 'Run',
   means: 'another routine, then go on here',
   words: ['routine', 'call', 'again'],
-  blanks: { routine: { as: 'routine', label: 'Routine' }, ifFails: IF_FAILS },
+  blanks: { routine: { as: 'reference', to: 'routine', label: 'Routine' }, ifFails: IF_FAILS },
   line: () => [{ blank: 'routine' }, 'if it is not there,', { blank: 'ifFails' }],
   blank: (id) => ({ kind: 'run', id, routine: '', ifFails: 'go-on' }),
   run({ routine, ifFails }, run) {
-    const called = run.world.routine(routine);
+    const called = run.world.routines.find(routine);
     if (called === undefined) return { failed: 'there is no such routine', stop: ifFails === 'stop' };
     if (called.fault !== undefined) return { failed: called.fault, stop: ifFails === 'stop' };
     return { call: routine };

@@ -4,3 +4,6 @@ export const IF_FAILS = {
   label: 'If it fails',
   options: { 'go-on': 'go on', stop: 'stop here' },
 } as const;
+
+/** The word for why the last step that could not be done was not: `remembered.failure`. */
+export const FAILURE = 'failure';

@@ -2,7 +2,9 @@ import type { Blank } from '../form.js';
 import type { Step, StepKindName, StepOf } from '../step.js';
 import { branchOnIf, pick, runOther, stop, wait } from './deciding.js';
 import type { StepKind } from './kind.js';
-import { counter, draw, forget, remember } from './memory.js';
+import { editCommand } from './commands.js';
+import { addLine, draw, findLine, takeLine } from './lists.js';
+import { counter, forget, remember } from './memory.js';
 import { clear, output, post, timer } from './outside.js';
 import { reply, say, tell } from './say.js';
 
@@ -15,6 +17,9 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   reply,
   tell,
   draw,
+  'find-line': findLine,
+  'add-line': addLine,
+  'take-line': takeLine,
   remember,
   forget,
   counter,
@@ -27,6 +32,7 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   post,
   clear,
   timer,
+  command: editCommand,
 };
 
 /** The kind of a step, as one that takes any step of its. */
@@ -63,4 +69,5 @@ function againstOf(conditions: unknown): string[] {
   );
 }
 
+export { FAILURE } from './failing.js';
 export { STEP_GROUPS, type Outcome, type StepKind, type StepRun } from './kind.js';

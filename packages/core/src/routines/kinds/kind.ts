@@ -28,6 +28,8 @@ export interface StepKind<S extends Step> {
   line(step: S): readonly LinePart<S>[];
   /** a new one */
   blank(id: string): S;
+  /** words it remembers something by for this run, beside those in its blanks */
+  remembers?(step: S): readonly string[];
   run(step: S, run: StepRun): Outcome;
 }
 
@@ -59,10 +61,12 @@ export interface StepRun {
   check(conditions: Conditions): Held;
   /** one of a step's texts, chosen as it says */
   choose(id: string, texts: readonly string[], order: DrawOrder): string | undefined;
+  /** messages it has said */
+  readonly messages: number;
   say(effect: SayEffect): Outcome;
   change(change: RoutineChange): void;
   /** draws a line of a list; undefined when there is none to draw */
-  draw(list: string, order: DrawOrder): string | undefined;
+  draw(list: string, order: DrawOrder): { readonly text: string; readonly place: number } | undefined;
   remember(span: Span, name: string, text: string | null): void;
   recall(span: Span, name: string): string | undefined;
   note(rule: string, measure?: string, outcome?: Check['outcome']): void;

@@ -1,14 +1,12 @@
-import { hasAtLeast, ROLE_NAMES, ROLES } from '../../chat/index.js';
+import { hasAtLeast, prepareLines, ROLE_NAMES, ROLES } from '../../chat/index.js';
 import { stripControls } from '../../text/index.js';
 import {
   COUNTER_LIMIT,
   REMEMBERED_LIMIT,
   type CounterStep,
-  type DrawStep,
   type ForgetStep,
   type RememberStep,
 } from '../step.js';
-import { IF_FAILS } from './failing.js';
 import type { StepKind } from './kind.js';
 
 const SPAN = {
@@ -17,44 +15,6 @@ const SPAN = {
   options: { run: 'for this run', viewer: 'for this viewer', stream: 'for this stream', good: 'for good' },
 } as const;
 const NAME = { as: 'word', label: 'The word it is known by', of: 'remembered' } as const;
-
-export const draw: StepKind<DrawStep> = {
-  kind: 'draw',
-  group: 'Remember',
-  verb: 'Draw',
-  means: 'a line of a list, for the steps behind it',
-  words: ['list', 'random', 'question', 'line', 'pick'],
-  blanks: {
-    list: { as: 'list', label: 'List' },
-    order: {
-      as: 'choice',
-      label: 'Which line',
-      options: { bag: 'a line not drawn yet this round', turn: 'the next line', random: 'any line' },
-    },
-    name: NAME,
-    ifFails: IF_FAILS,
-  },
-  line: () => [
-    { blank: 'order' },
-    'from',
-    { blank: 'list' },
-    'as',
-    { blank: 'name' },
-    'if there is none,',
-    { blank: 'ifFails' },
-  ],
-  blank: (id) => ({ kind: 'draw', id, list: '', order: 'bag', name: 'line', ifFails: 'go-on' }),
-  run({ list, order, name, ifFails }, run) {
-    const drawn = run.draw(list, order);
-    if (drawn === undefined)
-      return {
-        failed: run.world.list(list) === undefined ? 'there is no such list' : 'the list is empty',
-        stop: ifFails === 'stop',
-      };
-    run.remember('run', name, drawn);
-    return undefined;
-  },
-};
 
 export const remember: StepKind<RememberStep> = {
   kind: 'remember',
@@ -138,13 +98,24 @@ export const counter: StepKind<CounterStep> = {
   blank: (id) => ({ kind: 'counter', id, counter: '', change: 'add', amount: 1, lowestRole: 'viewer' }),
   run(step, run) {
     const { counter: name, lowestRole } = step;
-    const before = run.world.counter(name)?.value ?? 0;
+    const before = run.world.counters.of(name)?.value ?? 0;
     const rule = `${run.name}: counter ${name}`;
-    const asked = askedValue(step, before, run.occasion.typed);
-    if (asked === undefined) return undefined;
+    const typed = run.occasion.typed.trim();
+    // With nothing typed, it is only shown.
+    if (step.change === 'typed' && typed === '') return undefined;
     if (!hasAtLeast(run.occasion.roles, lowestRole)) {
       run.note(rule, `left at ${String(before)}: for ${ROLE_NAMES[lowestRole]}s and up`);
       return undefined;
+    }
+    const asked = askedValue(step, before, typed);
+    if (asked === undefined) {
+      const failed = `“${stripControls(typed).slice(0, 30)}” is no number such as 40, +1 or -2`;
+      const lines = prepareLines(
+        `${run.occasion.viewer.name}, ${failed}; ${name} stays ${String(before)}`,
+        true,
+      );
+      run.say({ kind: 'say', lines });
+      return { failed, stop: true };
     }
     const value = Math.max(-COUNTER_LIMIT, Math.min(COUNTER_LIMIT, asked));
     run.change({ kind: 'counter', counter: name, value, at: run.at });
@@ -157,7 +128,7 @@ export const counter: StepKind<CounterStep> = {
 function askedValue(step: CounterStep, before: number, typed: string): number | undefined {
   if (step.change === 'add') return before + step.amount;
   if (step.change === 'set') return step.amount;
-  const [, sign, digits] = /^([+-]?)\s?(\d{1,10})$/u.exec(typed.trim()) ?? [];
+  const [, sign, digits] = /^([+-]?)\s?(\d{1,10})$/u.exec(typed) ?? [];
   if (digits === undefined) return undefined;
   const number = Number(digits);
   return sign === '+' ? before + number : sign === '-' ? before - number : number;

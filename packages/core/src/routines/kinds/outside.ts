@@ -1,5 +1,5 @@
 import { stripControls } from '../../text/index.js';
-import type { ClearStep, OutputStep, PostStep, TimerStep } from '../step.js';
+import { NAMED_TIMER, type ClearStep, type OutputStep, type PostStep, type TimerStep } from '../step.js';
 import { IF_FAILS } from './failing.js';
 import type { StepKind } from './kind.js';
 
@@ -44,12 +44,13 @@ export const post: StepKind<PostStep> = {
   means: 'JSON to a webhook, tried again until it arrives',
   words: ['webhook', 'http', 'send', 'notify', 'board', 'json'],
   blanks: {
-    webhook: { as: 'webhook', label: 'Webhook' },
+    webhook: { as: 'reference', to: 'webhook', label: 'Webhook' },
     body: {
       as: 'text',
       label: 'The JSON it sends',
       example: '{ "text": {{ viewer.name | json }} }',
       most: 5_000,
+      json: true,
     },
     ifFails: IF_FAILS,
   },
@@ -63,7 +64,7 @@ export const post: StepKind<PostStep> = {
   }),
   run({ webhook, body, ifFails }, run) {
     const stop = ifFails === 'stop';
-    if (!run.world.webhookNames().includes(webhook)) return { failed: 'there is no such webhook', stop };
+    if (!run.world.webhooks.names().includes(webhook)) return { failed: 'there is no such webhook', stop };
     const { text } = run.render(body);
     if (text.length > BODY_LIMIT) return { failed: 'the JSON is longer than 64 kB', stop };
     try {
@@ -89,18 +90,28 @@ export const timer: StepKind<TimerStep> = {
       label: 'What it does',
       options: { hold: 'hold for this stream', 'go-on': 'let go on', fire: 'fire now' },
     },
-    timer: { as: 'text', label: 'The timer’s name', example: '{{ input.timer }}', most: 200 },
+    timer: {
+      as: 'reference',
+      to: 'timer',
+      label: 'Timer',
+      otherwise: { value: NAMED_TIMER, words: 'the one called' },
+    },
+    named: { as: 'text', label: 'The timer’s name', example: '{{ input.timer }}', most: 200 },
     ifFails: IF_FAILS,
   },
-  line: () => [
+  line: ({ timer: which }) => [
     { blank: 'does' },
     { blank: 'timer' },
+    ...(which === NAMED_TIMER ? [{ blank: 'named' as const }] : []),
     'if there is none, or it cannot,',
     { blank: 'ifFails' },
   ],
-  blank: (id) => ({ kind: 'timer', id, does: 'hold', timer: '', ifFails: 'stop' }),
-  run: ({ does, timer: name, ifFails }, run) => ({
-    ask: { kind: 'timer', does, timer: run.render(name).text.trim() },
-    stop: ifFails === 'stop',
-  }),
+  blank: (id) => ({ kind: 'timer', id, does: 'hold', timer: '', named: '', ifFails: 'stop' }),
+  run({ does, timer: which, named, ifFails }, run) {
+    const isNamed = which === NAMED_TIMER;
+    const name = isNamed ? run.render(named).text.trim() : run.world.timers.nameOf(which);
+    const stop = ifFails === 'stop';
+    if (name === undefined) return { failed: 'there is no such timer', stop };
+    return { ask: { kind: 'timer', does, timer: isNamed ? '' : which, name }, stop };
+  },
 };

@@ -1,4 +1,5 @@
 import { prepareLines } from '../../chat/index.js';
+import { elapsedInWords } from '../../text/index.js';
 import type { Blanks } from '../form.js';
 import type { ReplyStep, SayStep, TellStep } from '../step.js';
 import type { SayEffect } from '../world.js';
@@ -26,9 +27,14 @@ function speak({ id, texts, order }: Speaking, run: StepRun, to?: SayEffect['to'
   const source = run.choose(id, texts, order);
   if (source === undefined) return undefined;
   const { text, ownStart } = run.render(source);
-  const lines = prepareLines(text, ownStart);
+  // What is over must not be told as if it had just happened.
+  const late = text.trim() === '' || run.messages > 0 ? undefined : run.occasion.event?.late;
+  const lines =
+    late === undefined
+      ? prepareLines(text, ownStart)
+      : prepareLines(`${elapsedInWords(late)} ago: ${text}`, true);
   if (lines.length === 0) {
-    run.note(`${run.name}: nothing to say`, 'no text is left');
+    run.note(`${run.name}: nothing to say`, 'no text is left', 'warned');
     return undefined;
   }
   return run.say(to === undefined ? { kind: 'say', lines } : { kind: 'say', lines, to });

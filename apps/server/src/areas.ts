@@ -1,0 +1,45 @@
+import type { Type } from '@nestjs/common';
+import { ActivityModule } from './activity/index.js';
+import { BundlesModule } from './bundles/index.js';
+import { ChatModule } from './chat/index.js';
+import { CommandsModule } from './commands/index.js';
+import { EventsModule } from './events/index.js';
+import { ListsModule } from './lists/index.js';
+import { MessagesModule } from './messages/index.js';
+import { OutputsModule } from './outputs/index.js';
+import { PipelineModule } from './pipeline/index.js';
+import { PruningModule } from './pruning/index.js';
+import { RehearsalModule } from './rehearsal/index.js';
+import { RoutinesModule } from './routines/index.js';
+import { RunsModule } from './runs/index.js';
+import { SettingsModule } from './settings/index.js';
+import { StandinModule } from './standin/index.js';
+import { StreamModule } from './stream/index.js';
+import { ThingsModule } from './things/index.js';
+import { TimersModule } from './timers/index.js';
+import { ViewersModule } from './viewers/index.js';
+import { WebhooksModule } from './webhooks/index.js';
+
+/** The module of every area. */
+export const AREAS: readonly Type<object>[] = [
+  ActivityModule,
+  BundlesModule,
+  ChatModule,
+  CommandsModule,
+  EventsModule,
+  ListsModule,
+  MessagesModule,
+  OutputsModule,
+  PipelineModule,
+  PruningModule,
+  RehearsalModule,
+  RoutinesModule,
+  RunsModule,
+  SettingsModule,
+  StandinModule,
+  StreamModule,
+  ThingsModule,
+  TimersModule,
+  ViewersModule,
+  WebhooksModule,
+];

@@ -1,0 +1,19 @@
+import { commandsPart } from '../commands/demo/index.js';
+import { listsPart } from '../lists/demo/index.js';
+import { routinesPart } from '../routines/demo/index.js';
+import type { MakeDemoPart } from '../seeding/index.js';
+import { settingsPart } from '../settings/demo/index.js';
+import { streamPart } from '../stream/demo/index.js';
+import { timersPart } from '../timers/demo/index.js';
+import { webhooksPart } from '../webhooks/demo/index.js';
+
+/** What areas bring to the demo, beside who came. */
+export const PARTS: readonly MakeDemoPart[] = [
+  settingsPart,
+  listsPart,
+  webhooksPart,
+  routinesPart,
+  commandsPart,
+  timersPart,
+  streamPart,
+];

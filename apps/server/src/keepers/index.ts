@@ -1,1 +1,0 @@
-export { Keepers, type ChangeOf, type Keeper } from './keepers.js';

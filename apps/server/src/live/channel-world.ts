@@ -1,0 +1,82 @@
+import { randomInt } from 'node:crypto';
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import type { World } from '@gully/core/pipeline';
+import { channelName, Environment } from '../configuration/index.js';
+
+/** Viewer ids are ULIDs, so this cannot be one. */
+export const SELF = 'self';
+
+/** What is the same for every channel and kept by no area. */
+type Basics = 'self' | 'channelName' | 'timeZone' | 'chance' | 'work';
+type Area = Exclude<keyof World, Basics>;
+
+/** What the next jobs are about, known before any of them is decided. */
+export interface AboutToDecide {
+  /** what is said in them */
+  readonly texts: readonly string[];
+  /** ids of the viewers they are about */
+  readonly viewers: readonly string[];
+}
+
+interface Part<A extends Area> {
+  readonly look: () => World[A];
+  /** loads what deciding may ask this area for */
+  readonly prepare?: (about: AboutToDecide) => Promise<void>;
+}
+
+/** A type error here names an area that is missing from the list, or one that there is none of. */
+const AREAS: Readonly<Record<Area, true>> = {
+  stream: true,
+  viewers: true,
+  arrivals: true,
+  lists: true,
+  webhooks: true,
+  counters: true,
+  draws: true,
+  memory: true,
+  routines: true,
+  commands: true,
+  runs: true,
+  timers: true,
+  purse: true,
+};
+
+/** The channel as it is now, as decisions look at it. Each area adds its own part while the server is put together. */
+@Injectable()
+export class ChannelWorld implements OnApplicationBootstrap {
+  private readonly parts = new Map<Area, Part<Area>>();
+  /** render steps taken since it was last set to none */
+  readonly work = { steps: 0 };
+
+  constructor(private readonly environment: Environment) {
+    // There is no currency yet, so nothing costs and there are no ranks.
+    this.add('purse', { look: () => ({ standing: () => undefined }) });
+  }
+
+  add<A extends Area>(area: A, part: Part<A>): void {
+    if (this.parts.has(area)) throw new Error(`two stores for the area ${area} of the world`);
+    this.parts.set(area, part);
+  }
+
+  onApplicationBootstrap(): void {
+    const without = Object.keys(AREAS).filter((area) => !this.parts.has(area as Area));
+    if (without.length > 0) throw new Error(`no store for the areas ${without.join(', ')} of the world`);
+  }
+
+  now(): World {
+    const world: Record<string, unknown> = {
+      self: SELF,
+      channelName: channelName(this.environment),
+      timeZone: this.environment.GULLY_TIME_ZONE,
+      chance: { below: (count: number) => randomInt(count) },
+      work: this.work,
+    };
+    for (const [area, { look }] of this.parts) world[area] = look();
+    return world as unknown as World;
+  }
+
+  /** Loads what deciding may ask for; before anything is decided. */
+  async prepare(about: AboutToDecide): Promise<void> {
+    for (const { prepare } of this.parts.values()) await prepare?.(about);
+  }
+}

@@ -1,0 +1,2 @@
+export { MessagesModule } from './messages.module.js';
+export { MessagesService } from './messages.service.js';

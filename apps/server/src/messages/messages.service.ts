@@ -1,0 +1,68 @@
+import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
+import type { ChatLine } from '@gully/core/chat';
+import { ActivityService } from '../activity/index.js';
+import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
+import { Environment } from '../configuration/index.js';
+import { ChannelWorld, Performers } from '../live/index.js';
+import { PipelineService } from '../pipeline/index.js';
+import { JobQueue } from '../queue/index.js';
+import { RunLog } from '../runs/index.js';
+import { ViewersService } from '../viewers/index.js';
+import { MessageJob, type MessageParts } from './message-job.js';
+
+/** Takes what is written in the chat room through the pipeline, line by line. */
+@Injectable()
+export class MessagesService implements OnModuleInit, BeforeApplicationShutdown {
+  private readonly parts: MessageParts;
+  private readonly listeners: ((line: ChatLine) => void)[] = [];
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly pipeline: PipelineService,
+    private readonly queue: JobQueue,
+    private readonly connection: ConnectionService,
+    chatLog: ChatLog,
+    viewers: ViewersService,
+    world: ChannelWorld,
+    private readonly activity: ActivityService,
+    performers: Performers,
+    runLog: RunLog,
+  ) {
+    const written = (line: ChatLine): void => {
+      for (const listener of this.listeners) listener(line);
+    };
+    this.parts = { connection, chatLog, viewers, world, activity, performers, runLog, written };
+  }
+
+  /** Calls `listener` for each line once what it came to is on disk, the bot's own and other bots' too. */
+  subscribe(listener: (line: ChatLine) => void): void {
+    this.listeners.push(listener);
+  }
+
+  onModuleInit(): void {
+    const { GULLY_IRC_CHANNEL: room } = this.environment;
+    this.connection.subscribe({
+      heard: (line) => {
+        this.receive(line);
+      },
+      opened: () => {
+        this.activity.record('connection', room, 'joined the chat room');
+      },
+      closed: () => {
+        this.activity.record('connection', room, 'lost the chat room');
+      },
+    });
+  }
+
+  receive(heard: Heard): void {
+    const job = new MessageJob(heard, this.parts);
+    this.pipeline.do(job).catch(() => {
+      job.failed();
+    });
+  }
+
+  async beforeApplicationShutdown(): Promise<void> {
+    // What a run asks from here on is answered after the next start.
+    await this.queue.end();
+  }
+}

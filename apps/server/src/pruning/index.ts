@@ -1,0 +1,2 @@
+export { PruningModule } from './pruning.module.js';
+export { Pruning } from './pruning.js';

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { ChatModule } from '../chat/index.js';
+import { KeptDaysController } from './kept-days.controller.js';
+import { Pruning } from './pruning.js';
+
+@Module({ imports: [ChatModule], controllers: [KeptDaysController], providers: [Pruning] })
+export class PruningModule {}

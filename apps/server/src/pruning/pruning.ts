@@ -1,0 +1,104 @@
+import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import { encodeTime } from 'ulid';
+import { ChatLog } from '../chat/index.js';
+import { Database } from '../database/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { SettingsService, type SettingOf } from '../settings/index.js';
+
+const DAY_MS = 86_400_000;
+/** How long after the start it is first looked, in milliseconds; a start has enough to do. */
+const FIRST_MS = 10 * 60_000;
+/** Rows that go in one write, and the rest for chat behind it. */
+const TOGETHER = 200;
+const REST_MS = 100;
+/** Tables whose ids tell when a row was made; the oldest go first. */
+const TABLES = ['chat_lines', 'activity', 'run_log'] as const;
+
+/** Days that chat's lines, the activity and what ran are kept; 0 for good. */
+export const KEPT_DAYS: SettingOf<number> = { name: 'kept-days', fallback: 90 };
+
+/** Once a day, lets go of what is older than it is to be kept, a little at a time. */
+@Injectable()
+export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
+  private timer: NodeJS.Timeout | undefined;
+  private running: Promise<number> | undefined;
+  private ending = false;
+
+  constructor(
+    private readonly database: Database,
+    private readonly settings: SettingsService,
+    private readonly chatLog: ChatLog,
+    @Inject(LOG) private readonly log: Log,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    this.later(FIRST_MS);
+    this.settings.subscribe((name) => {
+      if (name === KEPT_DAYS.name) void this.prune();
+    });
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    this.ending = true;
+    clearTimeout(this.timer);
+    await this.running;
+  }
+
+  /** Lets go of what is too old by now. @returns how many rows; never rejects */
+  prune(): Promise<number> {
+    this.running ??= this.pruneAll().finally(() => {
+      this.running = undefined;
+      this.later(DAY_MS);
+    });
+    return this.running;
+  }
+
+  private later(ms: number): void {
+    clearTimeout(this.timer);
+    if (!this.ending) this.timer = setTimeout(() => void this.prune(), ms).unref();
+  }
+
+  private async pruneAll(): Promise<number> {
+    const { value: days } = this.settings.get(KEPT_DAYS);
+    if (days === 0) return 0;
+    let gone = 0;
+    try {
+      const before = await this.oldestKept(days);
+      if (before === undefined) return 0;
+      for (const table of TABLES) gone += await this.pruneTable(table, before);
+      if (gone > 0) this.chatLog.forgetBefore(before);
+    } catch (error) {
+      this.log.error({ error }, 'what is too old could not be let go of; it is tried again tomorrow');
+    }
+    if (gone > 0) this.log.info({ gone, days }, 'let go of what was too old');
+    return gone;
+  }
+
+  /**
+   * Counted from the newest line there is, where that is older than now: a clock set years ahead,
+   * or a channel that was silent for months, loses nothing by it.
+   */
+  private async oldestKept(days: number): Promise<string | undefined> {
+    const rows = await this.database.read.query<{ at: number }[]>(
+      'SELECT at FROM chat_lines ORDER BY id DESC LIMIT 1',
+    );
+    const newest = rows[0]?.at;
+    if (newest === undefined) return undefined;
+    return encodeTime(Math.max(0, Math.min(Date.now(), newest) - days * DAY_MS), 10);
+  }
+
+  private async pruneTable(table: (typeof TABLES)[number], before: string): Promise<number> {
+    for (let gone = 0; ;) {
+      if (this.ending) return gone;
+      const rows = await this.database.write((manager) =>
+        manager.query<object[]>(
+          `DELETE FROM ${table} WHERE id IN (SELECT id FROM ${table} WHERE id < ? ORDER BY id LIMIT ?) RETURNING 1`,
+          [before, TOGETHER],
+        ),
+      );
+      gone += rows.length;
+      if (rows.length < TOGETHER) return gone;
+      await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    }
+  }
+}

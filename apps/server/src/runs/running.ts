@@ -1,0 +1,124 @@
+import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import { resumeRun, type RunState } from '@gully/core/routines';
+import { elapsedInWords } from '@gully/core/text';
+import { ChannelWorld, Performers } from '../live/index.js';
+import { PipelineService, type Job } from '../pipeline/index.js';
+import { RunLog } from './run-log.js';
+import { RunsStore } from './runs.store.js';
+
+/** Milliseconds after its time at which a run that slept through a stop of Gully is of no use any more. */
+const TOO_LATE_MS = 600_000;
+/** Milliseconds a timer of the system may ring before its time. */
+const EARLY_MS = 50;
+
+/** A run that is to be ended, and why, in words. */
+export interface Ending {
+  readonly id: string;
+  readonly words: string;
+}
+
+/** Takes runs on when what they wait for has come, and ends them when somebody asks. */
+@Injectable()
+export class Running implements OnModuleInit, OnApplicationBootstrap {
+  constructor(
+    private readonly pipeline: PipelineService,
+    private readonly world: ChannelWorld,
+    private readonly runs: RunsStore,
+    private readonly runLog: RunLog,
+    private readonly performers: Performers,
+  ) {}
+
+  onModuleInit(): void {
+    this.runs.whenDue(({ id }) => {
+      this.pipeline.surely(this.resuming(id));
+    });
+    this.runs.whenEnded((owner) => {
+      this.nextInTurn(owner);
+    });
+    this.performers.whenAnswered((run, failed) => {
+      this.pipeline.surely(this.resuming(run, failed));
+    });
+  }
+
+  /** Runs that waited while Gully was away go on, or end with a note, as is set. */
+  onApplicationBootstrap(): void {
+    const now = Date.now();
+    const ended: Ending[] = [];
+    const turns = new Set<string>();
+    for (const { id, owner, title, occasion, awaiting, frames } of this.runs.inOrder()) {
+      const late = awaiting.for === 'time' ? now - awaiting.until : 0;
+      if (frames[0]?.routine.routine.afterRestart === 'end')
+        ended.push({ id, words: 'Gully was started anew while it waited' });
+      else if (late > TOO_LATE_MS)
+        ended.push({ id, words: `Gully was away when its time came; that is ${elapsedInWords(late)} ago` });
+      else if (awaiting.for === 'time') this.runs.wake(id);
+      else if (awaiting.for === 'answer')
+        void this.performers.performOne(
+          { ...awaiting.asked, run: id },
+          { because: `${title} goes on`, viewer: occasion.viewer.id },
+        );
+      else turns.add(owner);
+    }
+    if (ended.length > 0) this.pipeline.surely(this.ending(ended, 'gully'));
+    for (const owner of turns) this.nextInTurn(owner);
+  }
+
+  /** Ends runs under way; what they did stays done. @returns once that is on disk */
+  stop(runs: readonly Ending[], actor: Actor): Promise<void> {
+    return this.pipeline.do(this.ending(runs, actor));
+  }
+
+  private nextInTurn(owner: string): void {
+    const next = this.runs.nextInTurn(owner);
+    if (next !== undefined) this.pipeline.surely(this.resuming(next.id));
+  }
+
+  private resuming(id: string, failed?: string): Job {
+    const viewer = this.runs.find(id)?.occasion.viewer.id;
+    return {
+      kind: 'resume',
+      actor: 'gully',
+      about: viewer === undefined ? [] : [viewer],
+      decide: () => {
+        const run = this.runs.find(id);
+        if (run === undefined || isEarly(run)) return { changes: [], done: () => undefined };
+        const { changes, effects, checks, ended } = resumeRun(run, this.world.now(), Date.now(), { failed });
+        return {
+          changes,
+          done: () => {
+            const { viewer: who, by } = run.occasion;
+            const because = `${run.title} goes on, started by ${who.name} with ${by}`;
+            this.performers.perform(effects, { because, viewer: who.id });
+            this.runLog.record({ ...run, checks, ended });
+          },
+        };
+      },
+    };
+  }
+
+  private ending(asked: readonly Ending[], actor: Actor): Job {
+    return {
+      kind: 'stop',
+      actor,
+      decide: () => {
+        const runs = asked.flatMap(({ id, words }) => {
+          const run = this.runs.find(id);
+          return run === undefined ? [] : [{ run, words }];
+        });
+        return {
+          changes: runs.map(({ run: { id, owner } }) => ({ kind: 'run-ended', id, owner })),
+          done: () => {
+            for (const { run, words } of runs)
+              this.runLog.record({ ...run, ended: { how: 'stopped', words } });
+          },
+        };
+      },
+    };
+  }
+}
+
+/** A run that waits for a later time was asked twice; the first asking has it going already. */
+function isEarly({ awaiting }: RunState): boolean {
+  return awaiting.for === 'time' && awaiting.until - Date.now() > EARLY_MS;
+}

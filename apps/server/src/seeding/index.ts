@@ -1,0 +1,1 @@
+export type { DemoPart, Due, Evening, MakeDemoPart, Records, Stage } from './part.js';

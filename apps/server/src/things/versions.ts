@@ -1,0 +1,36 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import type { ThingKind } from '@gully/core/things';
+import { Database, VersionRow, type EntityManager } from '../database/index.js';
+
+/** Versions of a thing that are kept. */
+export const VERSIONS_KEPT = 20;
+
+/** What things were, version by version, and who made each. */
+@Injectable()
+export class Versions {
+  constructor(private readonly database: Database) {}
+
+  /** @returns what a person wrote then, undefined where it is not kept */
+  async find(of: ThingKind, id: string, version: number): Promise<unknown> {
+    const row = await this.database.read.findOneBy(VersionRow, { of, id, version });
+    return row === null ? undefined : (JSON.parse(row.body) as unknown);
+  }
+}
+
+/** Writes a version down, within the caller's write, and lets go of the oldest. */
+export async function writeVersion(
+  manager: EntityManager,
+  of: ThingKind,
+  { id, version, changedAt }: { readonly id: string; readonly version: number; readonly changedAt: number },
+  body: object,
+  actor: Actor,
+  kept = VERSIONS_KEPT,
+): Promise<void> {
+  await manager.save(VersionRow, { of, id, version, changedAt, actor, body: JSON.stringify(body) });
+  await manager.query('DELETE FROM versions WHERE "of" = ? AND id = ? AND version <= ?', [
+    of,
+    id,
+    version - kept,
+  ]);
+}

@@ -1,0 +1,232 @@
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import { ActivityService } from '../activity/index.js';
+import { CONNECTION } from '../chat/index.js';
+import {
+  Database,
+  idsInOrder,
+  insertMany,
+  newId,
+  ViewerNoteRow,
+  ViewerRow,
+  type EntityManager,
+} from '../database/index.js';
+import { JobQueue } from '../queue/index.js';
+import { Problem } from '../problem/index.js';
+import { decode, FORMULA, readRecords, readRow, type Given } from './csv-reading.js';
+import { CsvMatching, type Known } from './csv-matching.js';
+import { joinViewers } from './viewer-changes.js';
+import { newViewer } from './viewer-row.js';
+import { ViewersService } from './viewers.service.js';
+
+const FAULTS_SHOWN = 20;
+/** Rows in one write, so that chat never waits for long. */
+const TOGETHER = 500;
+/** How long a looked-at file is kept for being taken in. */
+const KEPT_MS = 15 * 60_000;
+
+interface Entry extends Given {
+  readonly known: Known | undefined;
+  /** what of the file differs from what is known; nothing of somebody new */
+  readonly change: Partial<ViewerRow> | undefined;
+  readonly newNotes: Given['notes'];
+  /** whether they are not yet known to be whom the file says */
+  readonly joins: boolean;
+}
+
+export interface Preview {
+  /** names this file for taking it in */
+  readonly token: string;
+  readonly rows: number;
+  readonly fresh: number;
+  readonly changed: number;
+  readonly same: number;
+  readonly columns: readonly string[];
+  readonly passedOver: readonly string[];
+  readonly faulty: number;
+  readonly faults: readonly { readonly line: number; readonly fault: string }[];
+}
+
+/**
+ * Viewers in from a CSV file, with a look before anything changes. So that chat goes on, it is
+ * written some rows at a time; how far it came is written with them, and told when it ends early.
+ */
+@Injectable()
+export class CsvIn implements OnApplicationBootstrap {
+  private staged: { token: string; at: number; entries: readonly Entry[] } | undefined;
+
+  // One of chance for each of 100,000 rows would cost seconds; these only count on.
+  private readonly nextId = idsInOrder();
+
+  constructor(
+    private readonly database: Database,
+    private readonly queue: JobQueue,
+    private readonly viewers: ViewersService,
+    private readonly matching: CsvMatching,
+    private readonly activity: ActivityService,
+  ) {
+    // Who was merged or erased since must not come back by what was looked at before.
+    viewers.subscribe(() => {
+      this.staged = undefined;
+      return Promise.resolve();
+    });
+  }
+
+  /** Says what became of a file that Gully ended in the middle of. */
+  async onApplicationBootstrap(): Promise<void> {
+    const unfinished = await this.database.read.query<{ rows: number; done: number }[]>(
+      'SELECT rows, done FROM imports',
+    );
+    for (const { rows, done } of unfinished)
+      this.activity.record('changed', 'viewers', `from a file, ended early: ${endedEarly(done, rows)}`);
+    if (unfinished.length > 0) await this.database.write((manager) => manager.query('DELETE FROM imports'));
+  }
+
+  /** Reads a file and tells what taking it in would do. */
+  async preview(file: Buffer): Promise<Preview> {
+    const { records, columns, passedOver } = await readRecords(decode(file));
+    const faults: { line: number; fault: string }[] = [];
+    let faulty = 0;
+    const refuse = (line: number, fault: string): void => {
+      faulty += 1;
+      if (faults.length < FAULTS_SHOWN) faults.push({ line, fault });
+    };
+    const given = new Map<string, Given & { readonly line: number }>();
+    for (const { line, cells } of records) {
+      const result = readRow(cells);
+      if (typeof result === 'string') refuse(line, result);
+      else given.set(result.account, { ...result, line });
+    }
+    const known = await this.matching.known([...given.values()]);
+    const entries: Entry[] = [];
+    for (const { line, ...entry } of given.values()) {
+      const viewer = known.get(entry.account);
+      // Somebody may be called so already; nobody new is, for a spreadsheet would run it.
+      if (viewer === undefined && FORMULA.test(entry.given.name))
+        refuse(line, `“${entry.given.name.slice(0, 60)}” begins like a formula of a spreadsheet`);
+      else entries.push({ ...entry, known: viewer, ...this.matching.differences(entry, viewer) });
+    }
+    const fresh = entries.filter((entry) => entry.known === undefined).length;
+    const changed = entries.filter((entry) => entry.known !== undefined && isChange(entry)).length;
+    const token = newId();
+    this.staged = { token, at: Date.now(), entries };
+    return {
+      token,
+      rows: records.length,
+      fresh,
+      changed,
+      same: entries.length - fresh - changed,
+      columns,
+      passedOver,
+      faulty,
+      faults,
+    };
+  }
+
+  /** Takes in the file that was looked at. Figures it gives take the place of those kept; what it does not give stays. */
+  async apply(token: string): Promise<{ added: number; changed: number }> {
+    const { staged } = this;
+    if (staged?.token !== token || Date.now() - staged.at > KEPT_MS)
+      throw new Problem(
+        409,
+        'This file must be looked at again',
+        'Viewers were changed since, or it was too long ago. Nothing was changed. Choose the file again.',
+      );
+    this.staged = undefined;
+    const entries = staged.entries.filter((entry) => entry.known === undefined || isChange(entry));
+    const joining = entries.filter(({ joins }) => joins);
+    const result = { added: 0, changed: 0 };
+    let done = 0;
+    try {
+      for (let at = 0; at < entries.length; at += TOGETHER) {
+        const some = entries.slice(at, at + TOGETHER);
+        await this.queue.alone(() => this.write(token, some, entries.length, at + some.length));
+        done = at + some.length;
+        result.added += some.filter(({ known }) => known === undefined).length;
+        result.changed += some.filter(({ known }) => known !== undefined).length;
+      }
+      // Whom somebody was found to be may stand below them in the file.
+      for (let at = 0; at < joining.length; at += TOGETHER)
+        await this.queue.alone(() => this.join(joining.slice(at, at + TOGETHER)));
+    } catch (error) {
+      if (done === 0) throw error;
+      throw new Problem(500, 'Not all of the file was taken in', endedEarly(done, entries.length));
+    } finally {
+      await this.queue.alone(() => this.viewers.changed());
+    }
+    await this.database.write((manager) => manager.query('DELETE FROM imports WHERE id = ?', [token]));
+    return result;
+  }
+
+  private async write(token: string, entries: readonly Entry[], rows: number, done: number): Promise<void> {
+    const now = Date.now();
+    const fresh = entries
+      .filter(({ known }) => known === undefined)
+      .map(({ account, given }) => ({
+        ...newViewer(this.nextId(), CONNECTION, account, given.name, 'viewer', now),
+        ...given,
+      }));
+    await this.database.write(async (manager) => {
+      // Somebody who wrote in chat between the look and now is there already, and stays.
+      await insertMany(manager, ViewerRow, fresh, 'passOver');
+      for (const { known, change } of entries)
+        if (known !== undefined && change !== undefined)
+          await manager.update(ViewerRow, { id: known.row.id }, change);
+      await this.addNotes(manager, entries, now);
+      await manager.query(
+        `INSERT INTO imports (id, rows, done) VALUES (?, ?, ?)
+         ON CONFLICT (id) DO UPDATE SET done = excluded.done`,
+        [token, rows, done],
+      );
+    });
+  }
+
+  private async addNotes(manager: EntityManager, entries: readonly Entry[], now: number): Promise<void> {
+    const noted = entries.filter(({ newNotes }) => newNotes.length > 0);
+    const ids = await idsOf(
+      manager,
+      noted.map(({ account }) => account),
+    );
+    const notes = noted.flatMap(({ account, newNotes }) =>
+      newNotes.map(({ at = now, text }) => ({
+        id: this.nextId(),
+        viewerId: ids.get(account) ?? '',
+        at,
+        text,
+        deletedAt: null,
+      })),
+    );
+    await insertMany(manager, ViewerNoteRow, notes);
+  }
+
+  /** The figures of the file are those after joining, so none are added up. */
+  private async join(entries: readonly Entry[]): Promise<void> {
+    await this.database.write(async (manager) => {
+      const ids = await idsOf(
+        manager,
+        entries.flatMap(({ account, mergedInto = '' }) => [account, mergedInto]),
+      );
+      for (const { account, mergedInto = '' } of entries) {
+        const [winner, loser] = [ids.get(mergedInto), ids.get(account)];
+        if (winner !== undefined && loser !== undefined && winner !== loser)
+          await joinViewers(manager, winner, loser);
+      }
+    });
+  }
+}
+
+function isChange({ change, newNotes, joins }: Entry): boolean {
+  return change !== undefined || newNotes.length > 0 || joins;
+}
+
+function endedEarly(done: number, rows: number): string {
+  return `${done.toLocaleString('en')} of ${rows.toLocaleString('en')} viewers were taken in. Take the same file in again for the rest; what is there stays as it is.`;
+}
+
+async function idsOf(manager: EntityManager, accounts: readonly string[]): Promise<Map<string, string>> {
+  const rows = await manager.query<{ account: string; id: string }[]>(
+    `SELECT account, id FROM viewers
+     WHERE connection = ? AND account IN (SELECT value FROM json_each(?))`,
+    [CONNECTION, JSON.stringify(accounts)],
+  );
+  return new Map(rows.map(({ account, id }) => [account, id]));
+}

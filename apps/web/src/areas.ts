@@ -1,0 +1,25 @@
+import { AIR } from './air/index.js';
+import { BUNDLES } from './bundles/index.js';
+import { COMMANDS } from './commands/index.js';
+import { COUNTERS } from './counters/index.js';
+import { LISTS } from './lists/index.js';
+import type { Manifest } from './manifest/index.js';
+import { OUTPUTS } from './outputs/index.js';
+import { ROUTINES } from './routines/index.js';
+import { RUNS } from './runs/index.js';
+import { TIMERS } from './timers/index.js';
+import { VIEWERS } from './viewers/index.js';
+
+/** Every area, in the order of the index. */
+export const AREAS: readonly Manifest[] = [
+  COMMANDS,
+  ROUTINES,
+  TIMERS,
+  LISTS,
+  COUNTERS,
+  OUTPUTS,
+  BUNDLES,
+  RUNS,
+  VIEWERS,
+  AIR,
+];

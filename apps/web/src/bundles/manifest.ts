@@ -1,0 +1,7 @@
+import type { Manifest } from '../manifest/index.js';
+
+export const BUNDLES: Manifest = {
+  places: [{ path: '/prepare/bundles', load: async () => (await import('./bundles-page.js')).BundlesPage }],
+  index: [{ mode: 'prepare', group: 'Carry', to: '/prepare/bundles', label: 'Bundles' }],
+  actions: [{ label: 'Take in a bundle', to: '/prepare/bundles', words: ['import', 'export'] }],
+};

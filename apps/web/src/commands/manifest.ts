@@ -1,0 +1,40 @@
+import { titleOf } from '@gully/core/commands';
+import type { Command } from '../api/index.js';
+import { askAgain, channelQuery, commandsQuery, showNews } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+import { NEW } from '../ui/index.js';
+import { summaryOf } from './parts.js';
+
+export const COMMANDS: Manifest = {
+  places: [
+    { path: '/prepare/commands/:id?', load: async () => (await import('./commands-page.js')).CommandsPage },
+  ],
+  index: [
+    { mode: 'prepare', group: 'Talk', to: '/prepare/commands', label: 'Commands', counts: commandsQuery },
+  ],
+  actions: [{ label: 'Add command', to: `/prepare/commands/${NEW}`, hint: 'N' }],
+  finding: {
+    heading: 'Commands',
+    query: commandsQuery,
+    found: (commands: readonly Command[], prefix) =>
+      commands.map((command) => ({
+        label: titleOf(command, prefix),
+        to: `/prepare/commands/${command.id}`,
+        hint: summaryOf(command).slice(0, 60),
+        words: [...command.trigger.aliases, ...command.trigger.phrases],
+      })),
+  },
+  panels: [{ id: 'uses', rank: 50, load: async () => (await import('./uses-panel.js')).UsesPanel }],
+  news: {
+    thing: ({ of }) => {
+      if (of === 'command') askAgain(commandsQuery.queryKey);
+    },
+    uses: ({ counts }) => {
+      const byId = new Map(counts.map((each) => [each.id, each]));
+      showNews(commandsQuery, (before) => before.map((command) => ({ ...command, ...byId.get(command.id) })));
+    },
+    setting: ({ key }) => {
+      if (key === 'prefix') askAgain(channelQuery.queryKey);
+    },
+  },
+};

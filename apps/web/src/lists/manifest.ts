@@ -1,0 +1,20 @@
+import { askAgain, listsQuery } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+import { NEW } from '../ui/index.js';
+
+export const LISTS: Manifest = {
+  places: [{ path: '/prepare/lists/:id?', load: async () => (await import('./lists-page.js')).ListsPage }],
+  index: [{ mode: 'prepare', group: 'Talk', to: '/prepare/lists', label: 'Lists', counts: listsQuery }],
+  actions: [{ label: 'Add list', to: `/prepare/lists/${NEW}` }],
+  finding: {
+    heading: 'Lists',
+    query: listsQuery,
+    found: (lists: readonly { readonly id: string; readonly name: string }[]) =>
+      lists.map(({ id, name }) => ({ label: name, to: `/prepare/lists/${id}`, hint: 'list' })),
+  },
+  news: {
+    thing: ({ of }) => {
+      if (of === 'list') askAgain(listsQuery.queryKey);
+    },
+  },
+};

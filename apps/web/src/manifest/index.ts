@@ -1,0 +1,2 @@
+export { Areas, useAreas } from './areas.js';
+export type { Action, Finding, Found, IndexEntry, Manifest, Mode, Panel, Place } from './manifest.js';

@@ -1,0 +1,68 @@
+import type { ComponentType } from 'react';
+import type { NewsHandlers, ThingQuery } from '../live/index.js';
+
+export type Mode = 'prepare' | 'review';
+
+/** A place whose code comes when it is first visited. */
+export interface Place {
+  /** React Router's: `/prepare/timers/:id?` */
+  readonly path: string;
+  readonly load: () => Promise<ComponentType>;
+}
+
+/** A line of the index. Groups stand in the order in which areas first name them. */
+export interface IndexEntry {
+  readonly mode: Mode;
+  readonly group: string;
+  readonly to: string;
+  readonly label: string;
+  /** further words the palette finds it by */
+  readonly words?: readonly string[];
+  /** what is counted beside it */
+  readonly counts?: ThingQuery;
+}
+
+/** Something to be done, for the palette. */
+export interface Action {
+  readonly label: string;
+  /** where it is done */
+  readonly to: string;
+  readonly words?: readonly string[];
+  /** its key */
+  readonly hint?: string;
+}
+
+/** One thing as the palette offers it. */
+export interface Found {
+  readonly label: string;
+  readonly to: string;
+  readonly hint: string;
+  readonly words?: readonly string[];
+}
+
+/** An area's things, by name, for the palette. */
+export interface Finding {
+  readonly heading: string;
+  readonly query: ThingQuery;
+  /** @param things what the query answered with */
+  readonly found: (things: readonly never[], prefix: string) => readonly Found[];
+}
+
+/** A panel of On air. */
+export interface Panel {
+  readonly id: string;
+  /** panels stand in the order of their ranks */
+  readonly rank: number;
+  readonly load: () => Promise<ComponentType>;
+}
+
+/** All that an area brings to the pages around its own. */
+export interface Manifest {
+  readonly places?: readonly Place[];
+  readonly index?: readonly IndexEntry[];
+  readonly actions?: readonly Action[];
+  readonly finding?: Finding;
+  readonly panels?: readonly Panel[];
+  /** what each kind of news changes in what is shown */
+  readonly news?: NewsHandlers;
+}

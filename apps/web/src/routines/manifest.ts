@@ -1,0 +1,24 @@
+import { askAgain, routinesQuery } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+import { NEW } from '../ui/index.js';
+
+export const ROUTINES: Manifest = {
+  places: [
+    { path: '/prepare/routines/:id?', load: async () => (await import('./routines-page.js')).RoutinesPage },
+  ],
+  index: [
+    { mode: 'prepare', group: 'Talk', to: '/prepare/routines', label: 'Routines', counts: routinesQuery },
+  ],
+  actions: [{ label: 'Add routine', to: `/prepare/routines/${NEW}` }],
+  finding: {
+    heading: 'Routines',
+    query: routinesQuery,
+    found: (routines: readonly { readonly id: string; readonly name: string }[]) =>
+      routines.map(({ id, name }) => ({ label: name, to: `/prepare/routines/${id}`, hint: 'routine' })),
+  },
+  news: {
+    thing: ({ of }) => {
+      if (of === 'routine') askAgain(routinesQuery.queryKey);
+    },
+  },
+};

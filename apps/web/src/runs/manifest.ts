@@ -1,0 +1,20 @@
+import { askSoon, rememberedQuery } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+
+/** Runs come as often as messages; what shows them is asked for again once for many. */
+const runsSoon = askSoon(500, ['runs'], rememberedQuery.queryKey);
+
+export const RUNS: Manifest = {
+  places: [{ path: '/review/activity', load: async () => (await import('./runs-page.js')).RunsPage }],
+  index: [
+    {
+      mode: 'review',
+      group: 'Look back',
+      to: '/review/activity',
+      label: 'Activity',
+      words: ['what ran', 'runs'],
+    },
+  ],
+  panels: [{ id: 'running', rank: 30, load: async () => (await import('./running-panel.js')).RunningPanel }],
+  news: { run: runsSoon },
+};

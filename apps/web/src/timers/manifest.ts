@@ -1,0 +1,38 @@
+import { askAgain, breathingQuery, standingQuery, timersQuery } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+import { NEW } from '../ui/index.js';
+
+export const TIMERS: Manifest = {
+  places: [{ path: '/prepare/timers/:id?', load: async () => (await import('./timers-page.js')).TimersPage }],
+  index: [
+    {
+      mode: 'prepare',
+      group: 'Talk',
+      to: '/prepare/timers',
+      label: 'Timers',
+      words: ['forecast', 'interval'],
+      counts: timersQuery,
+    },
+  ],
+  actions: [{ label: 'Add timer', to: `/prepare/timers/${NEW}` }],
+  finding: {
+    heading: 'Timers',
+    query: timersQuery,
+    found: (timers: readonly { readonly id: string; readonly name: string }[]) =>
+      timers.map(({ id, name }) => ({ label: name, to: `/prepare/timers/${id}`, hint: 'timer' })),
+  },
+  panels: [{ id: 'timers', rank: 10, load: async () => (await import('./timers-panel.js')).TimersPanel }],
+  news: {
+    thing: ({ of }) => {
+      if (of !== 'timer') return;
+      askAgain(timersQuery.queryKey);
+      askAgain(standingQuery.queryKey);
+    },
+    timers: () => {
+      askAgain(standingQuery.queryKey);
+    },
+    setting: ({ key }) => {
+      if (key === 'breathing-room') askAgain(breathingQuery.queryKey);
+    },
+  },
+};

@@ -1,0 +1,9 @@
+import type { Manifest } from '../manifest/index.js';
+
+export const VIEWERS: Manifest = {
+  places: [
+    { path: '/review/viewers', load: async () => (await import('./viewers-page.js')).ViewersPage },
+    { path: '/review/viewers/:id', load: async () => (await import('./viewer-page.js')).ViewerPage },
+  ],
+  index: [{ mode: 'review', group: 'Look back', to: '/review/viewers', label: 'Viewers' }],
+};

@@ -1,0 +1,21 @@
+import { COMMAND_THING, type CommandBody } from '../commands/index.js';
+import { LIST_THING, type ListBody } from '../lists/index.js';
+import { ROUTINE_THING, type NamedRoutineBody } from '../routines/index.js';
+import type { ThingKind, ThingShape } from '../things/index.js';
+import { TIMER_THING, type TimerBody } from '../timers/index.js';
+
+/** What a person writes of a thing, by its kind. */
+export interface BodyOf {
+  command: CommandBody;
+  routine: NamedRoutineBody;
+  list: ListBody;
+  timer: TimerBody;
+}
+
+/** Every kind of thing. One without a shape does not compile. */
+export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
+  command: COMMAND_THING,
+  routine: ROUTINE_THING,
+  list: LIST_THING,
+  timer: TIMER_THING,
+};

@@ -1,0 +1,48 @@
+import { ROLE_NAMES, ROLES, type Role } from '../chat/index.js';
+import type { ViewerFacts } from '../viewers/index.js';
+import { whoGate } from './gates.js';
+import type { PreparedCommand, Triggers } from './match.js';
+
+/** The commands that are on and can be used, in the order of their names. */
+function usable(index: Triggers): PreparedCommand[] {
+  return index.commands
+    .filter(({ command, fault }) => command.trigger.name !== '' && command.enabled && fault === undefined)
+    .sort((a, b) => a.title.localeCompare(b.title));
+}
+
+/** The commands a viewer may use, by name: what is on, and asks for no role they lack. */
+export function openCommands(index: Triggers, viewer: ViewerFacts, roles: readonly Role[]): string[] {
+  return usable(index)
+    .filter(
+      ({ command }) =>
+        whoGate(command.gates, { viewer: viewer.id, name: viewer.name, roles }).stop === undefined,
+    )
+    .map(({ title }) => title);
+}
+
+/** All commands with who may use them, in words: `anyone: !kit !map; moderators and up: !hold`. */
+export function commandsByRole(index: Triggers): string {
+  const groups = new Map<string, string[]>();
+  // Those for everybody first.
+  for (const role of ROLES.toReversed()) groups.set(whoOf({ lowestRole: role, onlyRoles: [] }), []);
+  for (const { command, title } of usable(index)) {
+    const who = whoOf(command.gates);
+    groups.set(who, [...(groups.get(who) ?? []), title]);
+  }
+  return [...groups]
+    .filter(([, titles]) => titles.length > 0)
+    .map(([who, titles]) => `${who}: ${titles.join(' ')}`)
+    .join('; ');
+}
+
+function whoOf({
+  lowestRole,
+  onlyRoles,
+}: {
+  readonly lowestRole: Role;
+  readonly onlyRoles: readonly Role[];
+}): string {
+  if (onlyRoles.length > 0) return `${onlyRoles.map((role) => `${ROLE_NAMES[role]}s`).join(' and ')} only`;
+  if (lowestRole === 'viewer') return 'anyone';
+  return lowestRole === 'streamer' ? 'the streamer' : `${ROLE_NAMES[lowestRole]}s and up`;
+}

@@ -1,0 +1,32 @@
+import { TriggerIndex, type CommandUse } from '../commands/index.js';
+import { chanceFrom } from '../random/index.js';
+import { EMPTY_ROUTINE_WORLD } from '../routines/index.js';
+import { OFFLINE } from '../stream/index.js';
+import { strangerFacts } from '../viewers/index.js';
+import type { World } from './decision.js';
+
+const NOT_USED: CommandUse = { uses: 0, usesByViewer: 0, lastUse: undefined, lastUseByViewer: undefined };
+
+/** A channel in which nothing is and nothing has happened; what gives a part of it lays that over. */
+export function emptyWorld(): World {
+  return {
+    ...EMPTY_ROUTINE_WORLD,
+    self: 'self',
+    stream: OFFLINE,
+    chance: chanceFrom(() => 0),
+    commands: {
+      index: new TriggerIndex([], '!'),
+      use: () => NOT_USED,
+      toldRefusal: () => undefined,
+      openTo: () => [],
+      byRole: () => '',
+    },
+    viewers: {
+      of: ({ viewer, name, roles, at }) => strangerFacts(viewer, name, roles, at),
+      named: () => undefined,
+      lastWrote: () => undefined,
+    },
+    arrivals: { has: () => true },
+    purse: { standing: () => undefined },
+  };
+}

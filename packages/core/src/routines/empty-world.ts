@@ -1,0 +1,20 @@
+import { chanceFrom } from '../random/index.js';
+import { OFFLINE } from '../stream/index.js';
+import type { RoutineWorld } from './world.js';
+
+/** What texts and steps look at where there is nothing to look at. */
+export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
+  channelName: '',
+  timeZone: 'UTC',
+  stream: OFFLINE,
+  chance: chanceFrom(() => 0),
+  counters: { of: () => undefined, names: () => [] },
+  draws: { of: () => undefined },
+  lists: { all: () => [], find: () => undefined },
+  memory: { recall: () => undefined, names: () => [] },
+  routines: { find: () => undefined, forEvent: () => [] },
+  runs: { of: () => ({ running: 0, inTurn: 0 }) },
+  webhooks: { names: () => [] },
+  timers: { inWords: () => '', nameOf: () => undefined },
+  commands: { openTo: () => [], byRole: () => '' },
+};

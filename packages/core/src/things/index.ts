@@ -1,0 +1,34 @@
+/** The kinds of named things a person makes, changes and deletes; those that others refer to come first. */
+export const THING_KINDS = ['list', 'routine', 'command', 'timer'] as const;
+export type ThingKind = (typeof THING_KINDS)[number];
+
+/** What a blank may refer to. Webhooks stay on their channel, and go by their names there. */
+export type ReferenceKind = ThingKind | 'webhook';
+
+/** What one thing says of another: by id in a channel, by name in a bundle. */
+export interface Reference {
+  readonly to: ReferenceKind;
+  readonly id: string;
+}
+
+/** What stands in place of what was referred to. */
+export type Rename = (reference: Reference) => string;
+
+/** What there is to know of a kind of thing, whatever it does. */
+export interface ThingShape<Body> {
+  readonly one: ThingKind;
+  /** in the plural, as bundles and the API's addresses have it */
+  readonly many: string;
+  /** what a person wrote of it, without what else is kept */
+  bodyOf(thing: Body): Body;
+  /** by which people and bundles tell it from others of its kind */
+  nameOf(body: Body): string;
+  named(body: Body, name: string): Body;
+  /** each once */
+  referencesOf(body: Body): readonly Reference[];
+  withReferences(body: Body, rename: Rename): Body;
+  /** without what is this channel's own: its people */
+  portable(body: Body): Body;
+  /** true when its texts may ask for more than a run may do */
+  isCostly(body: Body): boolean;
+}
