@@ -2,6 +2,7 @@ import { BLANK_COMMAND } from '@gully/core/commands';
 import { sayOnly } from '@gully/core/routines';
 import { writeCommand } from '@gully/server/commands';
 import { Database, openDatabase } from '@gully/server/database';
+import { STORED } from '@gully/server/stored';
 
 /** As many known viewers as are wanted, made by SQLite itself: a million as rows of TypeORM would take minutes. */
 const VIEWERS = `WITH RECURSIVE n (x) AS (SELECT 0 UNION ALL SELECT x + 1 FROM n WHERE x + 1 < ?)
@@ -13,7 +14,7 @@ const VIEWERS = `WITH RECURSIVE n (x) AS (SELECT 0 UNION ALL SELECT x + 1 FROM n
 
 /** Fills the database of a data folder with a channel of some size. */
 export async function seedChannel(folder: string, viewers: number, commands: number): Promise<void> {
-  const database = new Database(await openDatabase(folder));
+  const database = new Database(await openDatabase(folder, STORED));
   const now = Date.now();
   const rows = Array.from({ length: commands }, (_, n) => ({
     ...BLANK_COMMAND,

@@ -6,7 +6,9 @@ import { drawLine } from '@gully/core/lists';
 import { chanceFrom } from '@gully/core/random';
 import { prepareRoutine, routineOf, saveRun, type RunState } from '@gully/core/routines';
 import { strangerFacts } from '@gully/core/viewers';
-import { Database, insertMany, openDatabase, RunLogRow, RunRow } from '@gully/server/database';
+import { Database, insertMany, openDatabase } from '@gully/server/database';
+import { RunLogRow, RunRow } from '@gully/server/runs';
+import { STORED } from '@gully/server/stored';
 import { KeptList } from '@gully/server/lists';
 import { ulid } from 'ulid';
 import { end, residentMb, start } from './program.js';
@@ -76,7 +78,7 @@ async function waitingRuns(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'gully-bench-'));
   const begin = Date.now() + FIRST_MS;
   const due = new Map<string, number>();
-  const database = new Database(await openDatabase(folder));
+  const database = new Database(await openDatabase(folder, STORED));
   const rows = Array.from({ length: RUNS }, (_, n) => {
     const run = waiting(begin + Math.floor((n * SPAN_MS) / RUNS));
     due.set(run.id, run.occasion.at);
@@ -98,7 +100,7 @@ async function waitingRuns(): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, SPAN_MS + 3_000));
   await end(gully.child);
 
-  const read = new Database(await openDatabase(folder));
+  const read = new Database(await openDatabase(folder, STORED));
   const log = await read.read.find(RunLogRow);
   await read.onApplicationShutdown();
   const late = log.map(({ id, endedAt }) => (endedAt ?? Infinity) - (due.get(id) ?? 0)).sort((a, b) => a - b);

@@ -1,15 +1,8 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { ActivityKind, ActivityView } from '@gully/core/news';
-import {
-  ActivityRow,
-  Batch,
-  Database,
-  idsInOrder,
-  insertMany,
-  newestFirst,
-  type ReadOptions,
-} from '../database/index.js';
+import { Batch, Database, idsInOrder, insertMany, newestFirst, type ReadOptions } from '../database/index.js';
+import { ActivityRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 

@@ -1,2 +1,3 @@
 export { ActivityModule } from './activity.module.js';
 export { ActivityService } from './activity.service.js';
+export * from './rows.js';

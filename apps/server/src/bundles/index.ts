@@ -1,1 +1,2 @@
 export { BundlesModule } from './bundles.module.js';
+export * from './rows.js';

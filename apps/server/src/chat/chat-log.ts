@@ -1,15 +1,8 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { onceEnded, strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import {
-  Batch,
-  ChatLineRow,
-  Database,
-  idsInOrder,
-  insertMany,
-  newestFirst,
-  type ReadOptions,
-} from '../database/index.js';
+import { Batch, Database, idsInOrder, insertMany, newestFirst, type ReadOptions } from '../database/index.js';
+import { ChatLineRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import type { Cause } from './outbox.js';

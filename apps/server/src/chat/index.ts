@@ -4,3 +4,4 @@ export { CONNECTION, ConnectionService, type Heard } from './connection.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
 export { CheckDto, LineDto, PageQuery, WhyDto } from './views.js';
+export * from './rows.js';

@@ -4,3 +4,4 @@ export { CommandsStore } from './commands.store.js';
 export { CommandBodyDto } from './views.js';
 export type { StoredCommand } from './stored.js';
 export { writeCommand, writeTogether } from './writing.js';
+export * from './rows.js';

@@ -1,5 +1,6 @@
 import { BLANK_COMMAND, type Command, type CommandBody } from '@gully/core/commands';
-import type { CommandRow, RoutineRow } from '../database/index.js';
+import type { CommandRow } from './rows.js';
+import type { RoutineRow } from '../routines/index.js';
 import { completeRoutine, readRoutine } from '../routines/index.js';
 
 /** A command as the server holds it: what a person wrote, and what is kept beside it. */

@@ -1,6 +1,7 @@
 import { COOLDOWN_LIMIT, type CommandUse, type UseChange } from '@gully/core/commands';
 import { MoreThan, MoreThanOrEqual } from 'typeorm';
-import { CommandDayUseRow, CommandViewerUseRow, type EntityManager } from '../database/index.js';
+import { type EntityManager } from '../database/index.js';
+import { CommandDayUseRow, CommandViewerUseRow } from './rows.js';
 
 interface OfCommand {
   uses: number;

@@ -1,6 +1,8 @@
 import { titleOf } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
-import { CommandNameRow, CommandRow, insertMany, RoutineRow, type EntityManager } from '../database/index.js';
+import { insertMany, type EntityManager } from '../database/index.js';
+import { CommandNameRow, CommandRow } from './rows.js';
+import { RoutineRow } from '../routines/index.js';
 import { routineRow } from '../routines/index.js';
 import { toRow, type StoredCommand } from './stored.js';
 

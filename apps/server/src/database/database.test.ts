@@ -7,6 +7,7 @@ import type { DataSource } from 'typeorm';
 import { until } from '../test-support/index.js';
 import { faultInWords, isDamage } from './fault.js';
 import { Batch, Database, lockFolder, openDatabase, type DatabaseHealth } from './index.js';
+import { STORED } from '../stored.js';
 
 let folder: string;
 beforeEach(() => {
@@ -17,7 +18,7 @@ describe('the one door for writing', () => {
   let source: DataSource;
   let database: Database;
   beforeEach(async () => {
-    source = await openDatabase(folder);
+    source = await openDatabase(folder, STORED);
     database = new Database(source);
     await source.query(
       'CREATE TABLE purses (name TEXT PRIMARY KEY, flint INTEGER NOT NULL CHECK (flint >= 0))',
@@ -86,7 +87,7 @@ describe('the one door for writing', () => {
     expect(first.prepare('SELECT sum(flint) FROM ledger').pluck().get()).toBe(0);
     first.close();
     await database.snapshot(join(copy, 'gully.db'));
-    const other = new Database(await openDatabase(copy));
+    const other = new Database(await openDatabase(copy, STORED));
     const [sum] = await other.read.query<[{ rows: number; sum: number }]>(
       'SELECT count(*) AS rows, sum(flint) AS sum FROM ledger',
     );
@@ -124,7 +125,7 @@ describe('the one door for writing', () => {
 describe('what is gathered', () => {
   let database: Database;
   beforeEach(async () => {
-    database = new Database(await openDatabase(folder));
+    database = new Database(await openDatabase(folder, STORED));
     await database.write((manager) =>
       manager.query('CREATE TABLE pebbles (heap TEXT, n INTEGER CHECK (n < 1000))'),
     );
@@ -195,7 +196,7 @@ describe('what is gathered', () => {
     await until(async () => ((await kept()).length === 1 ? true : undefined), 'what waits being written');
     a.add(2);
     await database.onApplicationShutdown();
-    database = new Database(await openDatabase(folder));
+    database = new Database(await openDatabase(folder, STORED));
     expect(await kept()).toEqual(['a1', 'a2']);
   });
 });
@@ -204,7 +205,7 @@ describe('a file that cannot be used is left as it was', () => {
   const path = (): string => join(folder, 'gully.db');
 
   test('from a later version', async () => {
-    await (await openDatabase(folder)).destroy();
+    await (await openDatabase(folder, STORED)).destroy();
     const file = new SqliteFile(path());
     file
       .prepare(`INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Tomorrow9999999999999')`)
@@ -212,7 +213,7 @@ describe('a file that cannot be used is left as it was', () => {
     file.pragma('wal_checkpoint(TRUNCATE)');
     file.close();
     const before = readFileSync(path());
-    await expect(openDatabase(folder)).rejects.toThrow(
+    await expect(openDatabase(folder, STORED)).rejects.toThrow(
       /written by a later version of Gully \(it holds “Tomorrow9999999999999”\)\. Nothing in it was changed/u,
     );
     expect(readFileSync(path()).equals(before)).toBe(true);
@@ -240,7 +241,7 @@ describe('a file that cannot be used is left as it was', () => {
   });
 
   test('damaged in the middle, cut short, or no database at all', async () => {
-    await (await openDatabase(folder)).destroy();
+    await (await openDatabase(folder, STORED)).destroy();
     const whole = readFileSync(path());
     const torn = Buffer.from(whole);
     torn.fill(0xee, 4096, 12_288);
@@ -250,7 +251,7 @@ describe('a file that cannot be used is left as it was', () => {
       Buffer.from('this is a letter, not a database\n'.repeat(200)),
     ]) {
       writeFileSync(path(), damaged);
-      await expect(openDatabase(folder)).rejects.toThrow(
+      await expect(openDatabase(folder, STORED)).rejects.toThrow(
         /is damaged \(.+\)\. Nothing in it was changed\. Move the file away/u,
       );
       expect(readFileSync(path()).equals(damaged)).toBe(true);
@@ -258,7 +259,7 @@ describe('a file that cannot be used is left as it was', () => {
   });
 
   test('a large one is opened at once, and what is wrong with it is told by health when it was looked through', async () => {
-    const source = await openDatabase(folder);
+    const source = await openDatabase(folder, STORED);
     await source.query('CREATE TABLE caves (walls BLOB)');
     await source.query('CREATE INDEX caves_walls ON caves (walls)');
     for (let n = 0; n < 40; n += 1) await source.query('INSERT INTO caves VALUES (randomblob(500000))');
@@ -267,7 +268,7 @@ describe('a file that cannot be used is left as it was', () => {
     const whole = readFileSync(path());
     expect(whole.length).toBeGreaterThan(32 * 1024 * 1024);
     const look = async (): Promise<[string, DatabaseHealth]> => {
-      const database = new Database(await openDatabase(folder));
+      const database = new Database(await openDatabase(folder, STORED));
       const found = await database.lookThrough();
       const { health } = database;
       await database.onApplicationShutdown();
@@ -286,12 +287,12 @@ describe('a file that cannot be used is left as it was', () => {
     const file = new SqliteFile(path());
     file.exec('CREATE TABLE recipes (name TEXT)');
     file.close();
-    await expect(openDatabase(folder)).rejects.toThrow(/not one of Gully’s/u);
+    await expect(openDatabase(folder, STORED)).rejects.toThrow(/not one of Gully’s/u);
   });
 
   test('a data folder that cannot be made is named', async () => {
     writeFileSync(join(folder, 'file'), '');
-    await expect(openDatabase(join(folder, 'file', 'data'))).rejects.toThrow(
+    await expect(openDatabase(join(folder, 'file', 'data'), STORED)).rejects.toThrow(
       /The data folder .+ cannot be used: ENOTDIR/u,
     );
   });

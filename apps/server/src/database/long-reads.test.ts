@@ -1,14 +1,16 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { CounterRow, Database, insertMany, newestFirst, openDatabase, ReadGivenUp } from './index.js';
-import { ActivityRow } from './entities.js';
+import { Database, insertMany, newestFirst, openDatabase, ReadGivenUp } from './index.js';
+import { CounterRow } from '../routines/index.js';
+import { ActivityRow } from '../activity/index.js';
 import { newFolder } from '../test-support/harness.js';
+import { STORED } from '../stored.js';
 
 /** Rows without end; a thread that is told to stop does so between two. */
 const ENDLESS = `WITH RECURSIVE n (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM n) SELECT x FROM n WHERE x % 1000 = 0`;
 
 let database: Database;
 beforeEach(async () => {
-  database = new Database(await openDatabase(newFolder()));
+  database = new Database(await openDatabase(newFolder(), STORED));
 });
 afterEach(() => database.onApplicationShutdown());
 

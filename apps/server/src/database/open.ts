@@ -2,27 +2,25 @@ import { mkdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import SqliteFile from 'better-sqlite3';
 import { DataSource, type MigrationInterface } from 'typeorm';
-import { ENTITIES } from './entities.js';
 import { DatabaseError, faultInWords, isDamage } from './fault.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 /** Bytes up to which a file is looked through before it is opened; a larger one is while Gully runs. */
 export const LOOKED_THROUGH = 32 * 1024 * 1024;
 
-/** What areas keep in tables of their own. */
+/** What areas keep: their tables, and the migrations that came with them. */
 export interface Stored {
   readonly entities: readonly (new () => object)[];
   /** each after those of before, as told by the time in its name */
   readonly migrations: readonly (new () => MigrationInterface)[];
 }
-const NOTHING_MORE: Stored = { entities: [], migrations: [] };
 
 /**
  * Opens the database of a data folder, making or migrating it where needed. A file that
  * is damaged or from a later version is left exactly as it was.
  * @throws DatabaseError
  */
-export async function openDatabase(folder: string, areas: Stored = NOTHING_MORE): Promise<DataSource> {
+export async function openDatabase(folder: string, areas: Stored): Promise<DataSource> {
   const path = join(folder, 'gully.db');
   try {
     mkdirSync(folder, { recursive: true });
@@ -34,7 +32,7 @@ export async function openDatabase(folder: string, areas: Stored = NOTHING_MORE)
   const source = new DataSource({
     type: 'better-sqlite3',
     database: path,
-    entities: [...ENTITIES, ...areas.entities],
+    entities: [...areas.entities],
     migrations,
     migrationsTransactionMode: 'each',
     enableWAL: true,

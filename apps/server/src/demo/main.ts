@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { STORED } from '../stored.js';
-import { Database, openDatabase, ViewerRow } from '../database/index.js';
+import { Database, openDatabase } from '../database/index.js';
+import { ViewerRow } from '../viewers/index.js';
 import { writeDemoOutput } from '../outputs/demo/index.js';
 import { playSeason } from './seed.js';
 

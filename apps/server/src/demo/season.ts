@@ -10,14 +10,10 @@ import {
 } from '@gully/core/routines';
 import { planCrowd } from '@gully/standin/crowd';
 import { CONNECTION, spokenRow } from '../chat/index.js';
-import {
-  ChatLineRow,
-  insertMany,
-  newId,
-  RunLogRow,
-  type EntityManager,
-  type ViewerRow,
-} from '../database/index.js';
+import { insertMany, newId, type EntityManager } from '../database/index.js';
+import { ChatLineRow } from '../chat/index.js';
+import { RunLogRow } from '../runs/index.js';
+import { type ViewerRow } from '../viewers/index.js';
 import { logRow } from '../runs/index.js';
 import { factsOf } from '../viewers/index.js';
 import type { Evening } from '../seeding/index.js';

@@ -1,15 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { checkCommand } from '@gully/core/commands';
 import { DEMO_COMMANDS } from '../commands/demo/index.js';
-import {
-  ChatLineRow,
-  CommandDayUseRow,
-  CommandRow,
-  CommandViewerUseRow,
-  Database,
-  openDatabase,
-  ViewerRow,
-} from '../database/index.js';
+import { Database, openDatabase } from '../database/index.js';
+import { ChatLineRow } from '../chat/index.js';
+import { CommandDayUseRow, CommandRow, CommandViewerUseRow } from '../commands/index.js';
+import { ViewerRow } from '../viewers/index.js';
 import { STORED } from '../stored.js';
 import { newFolder } from '../test-support/index.js';
 import { playSeason } from './seed.js';

@@ -1,7 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { DrawnChange } from '@gully/core/lists';
 import { IsNull } from 'typeorm';
-import { Database, ListRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { ListRow } from './rows.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { KeptList } from './kept-list.js';

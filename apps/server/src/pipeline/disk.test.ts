@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { afterEach, describe, expect, test } from '@jest/globals';
 import { routineOf, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
-import { CounterRow, Database } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { CounterRow } from '../routines/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { FaultyDisk, Gully, newFolder, newStandin, until } from '../test-support/index.js';
 

@@ -2,7 +2,8 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Put } from '@nestjs/com
 import { ApiNoContentResponse, ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { COUNTER_LIMIT, wordFault } from '@gully/core/routines';
 import { IsInt, Max, Min } from 'class-validator';
-import { CounterRow, Database } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { CounterRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { CountersStore } from './counters.store.js';

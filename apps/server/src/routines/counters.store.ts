@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { CounterChange, CounterState } from '@gully/core/routines';
-import { CounterRow, Database, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { CounterRow } from './rows.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 

@@ -1,7 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { DrawState } from '@gully/core/random';
 import type { DrawChange } from '@gully/core/routines';
-import { Database, DrawRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { DrawRow } from './rows.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 
 /** What is remembered of the draws among steps' texts, in memory. Never ahead of the disk for long. */

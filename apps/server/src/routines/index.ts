@@ -7,3 +7,4 @@ export { errorInWords } from './steps-shape.js';
 export { completeRoutine, readRoutine, routineRow } from './stored.js';
 export { Calls } from './calls.js';
 export { NamedRoutineBodyDto, NamedViewerDto, RoutineDto, WhenDto } from './views.js';
+export * from './rows.js';

@@ -1,7 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { KeptSpan, RememberedChange } from '@gully/core/routines';
 import { Not } from 'typeorm';
-import { Database, RememberedRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { RememberedRow } from './rows.js';
 import { ChannelWorld, Keepers, SELF } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
 import { StreamService } from '../stream/index.js';

@@ -11,7 +11,8 @@ import {
 } from '@gully/core/routines';
 import type { NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
-import { NamedRoutineRow, type EntityManager } from '../database/index.js';
+import { type EntityManager } from '../database/index.js';
+import { NamedRoutineRow } from './rows.js';
 import { ThingParts, Things, type Head } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Calls } from './calls.js';

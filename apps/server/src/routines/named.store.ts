@@ -10,7 +10,8 @@ import {
   type PreparedNamed,
 } from '@gully/core/routines';
 import { In, IsNull } from 'typeorm';
-import { Database, NamedRoutineRow, RoutineRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { NamedRoutineRow, RoutineRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
 import { CountersStore } from './counters.store.js';
 import { MemoryStore } from './memory.store.js';

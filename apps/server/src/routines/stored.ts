@@ -1,5 +1,5 @@
 import { routineOf, type Routine } from '@gully/core/routines';
-import type { RoutineRow } from '../database/index.js';
+import type { RoutineRow } from './rows.js';
 
 /** A routine as it is kept. @throws SyntaxError when what is stored cannot be read */
 export function readRoutine(row: RoutineRow | undefined): Routine {

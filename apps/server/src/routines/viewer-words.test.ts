@@ -3,10 +3,11 @@ import fc from 'fast-check';
 import { Database, openDatabase } from '../database/index.js';
 import { newFolder } from '../test-support/index.js';
 import { ViewerWords } from './viewer-words.js';
+import { STORED } from '../stored.js';
 
 let database: Database;
 beforeEach(async () => {
-  database = new Database(await openDatabase(newFolder()));
+  database = new Database(await openDatabase(newFolder(), STORED));
 });
 afterEach(() => database.onApplicationShutdown());
 

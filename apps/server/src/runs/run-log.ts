@@ -8,10 +8,10 @@ import {
   Database,
   insertMany,
   newestFirst,
-  RunLogRow,
   type EntityManager,
   type ReadOptions,
 } from '../database/index.js';
+import { RunLogRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 

@@ -9,7 +9,8 @@ import {
   type RunState,
   type SavedRun,
 } from '@gully/core/routines';
-import { Database, RunRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { RunRow } from './rows.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 

@@ -2,3 +2,4 @@ export { PERSONAS, PREFIX } from './known.js';
 export { Persona } from './persona.js';
 export { SettingsModule } from './settings.module.js';
 export { SettingsService, type SettingOf } from './settings.service.js';
+export * from './rows.js';

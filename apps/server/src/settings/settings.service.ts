@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { Database, SettingRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { SettingRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Database, SettingRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { SettingRow } from './rows.js';
 import { Gully, newFolder, newStandin } from '../test-support/index.js';
 
 let standin: Standin;

@@ -2,7 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { SAME_STREAM_MS } from '@gully/core/stream';
 import { IsNull } from 'typeorm';
 import { ChannelWorld, Keepers } from '../live/index.js';
-import { ArrivalRow, Database, type EntityManager, newId, StreamRow } from '../database/index.js';
+import { Database, type EntityManager, newId } from '../database/index.js';
+import { ArrivalRow, StreamRow } from './rows.js';
 
 /** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
 const SAME_MS = 60_000;

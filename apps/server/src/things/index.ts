@@ -4,3 +4,4 @@ export { thingsController, VersionDto } from './things-controller.js';
 export { ThingsModule } from './things.module.js';
 export { ThingParts, Things, type Head, type Several } from './things.js';
 export { Versions, writeVersion } from './versions.js';
+export * from './rows.js';

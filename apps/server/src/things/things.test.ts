@@ -3,7 +3,7 @@ import { BLANK_COMMAND } from '@gully/core/commands';
 import { BLANK_ROUTINE, routineOf, sayOnly, type Step } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
-import { VersionRow } from '../database/index.js';
+import { VersionRow } from './rows.js';
 import { Gully, newFolder, newStandin } from '../test-support/index.js';
 
 let standin: Standin;

@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
-import { Database, VersionRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { VersionRow } from './rows.js';
 
 /** Versions of a thing that are kept. */
 export const VERSIONS_KEPT = 20;

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { ASSUMED_RATE, type ChatRate } from '@gully/core/timers';
-import { Database, StreamRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { StreamRow } from '../stream/index.js';
 
 const MINUTE = 60_000;
 /** Chat is counted in pieces of this length. */

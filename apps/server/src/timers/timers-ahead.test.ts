@@ -1,7 +1,9 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { BLANK_TIMER, type TimerBody } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
-import { ChatLineRow, Database, StreamRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { ChatLineRow } from '../chat/index.js';
+import { StreamRow } from '../stream/index.js';
 import { Gully, newStandin } from '../test-support/index.js';
 import { ChatRates } from './rate.js';
 

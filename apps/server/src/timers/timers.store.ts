@@ -18,7 +18,8 @@ import {
 } from '@gully/core/timers';
 import type { PreparedRoutine } from '@gully/core/routines';
 import { IsNull } from 'typeorm';
-import { Database, TimerClockRow, TimerRow, TimerStateRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { TimerClockRow, TimerRow, TimerStateRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';

@@ -8,6 +8,7 @@ import { openDatabase } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 import { TimersClock, TimersStore, Timing } from './index.js';
+import { STORED } from '../stored.js';
 
 const MINUTE = 60_000;
 
@@ -359,7 +360,7 @@ describe('the API of timers', () => {
     const { id } = await addTimer('Tide', { texts: ['in'], interval: 5, lines: 0, when: ANY });
     await pass(1);
     await gully.stop();
-    const source = await openDatabase(folder);
+    const source = await openDatabase(folder, STORED);
     await source.query(`UPDATE timer_states SET state = '{"since":'`);
     await source.query(`UPDATE timer_clock SET said = 'x'`);
     await source.destroy();

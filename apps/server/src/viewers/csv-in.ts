@@ -1,15 +1,8 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { ActivityService } from '../activity/index.js';
 import { CONNECTION } from '../chat/index.js';
-import {
-  Database,
-  idsInOrder,
-  insertMany,
-  newId,
-  ViewerNoteRow,
-  ViewerRow,
-  type EntityManager,
-} from '../database/index.js';
+import { Database, idsInOrder, insertMany, newId, type EntityManager } from '../database/index.js';
+import { ViewerNoteRow, ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { decode, FORMULA, readRecords, readRow, type Given } from './csv-reading.js';

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { CONNECTION } from '../chat/index.js';
-import { Database, ViewerRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 import { accountsBeside, notesBeside } from './beside.js';
 import type { Given } from './csv-reading.js';
 import { ViewersService } from './viewers.service.js';

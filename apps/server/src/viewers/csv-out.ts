@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { stringify } from 'csv-stringify/sync';
-import { Database, type ReadOptions, type ViewerRow } from '../database/index.js';
+import { Database, type ReadOptions } from '../database/index.js';
+import { type ViewerRow } from './rows.js';
 import { accountsBeside, notesBeside, type NoteBeside } from './beside.js';
 import { COLUMNS, writeNotes, type Column } from './csv-reading.js';
 import { ViewersPage, type Filter } from './viewers-page.js';

@@ -1,7 +1,7 @@
 import { isUtf8 } from 'node:buffer';
 import { ROLES, type Role } from '@gully/core/chat';
 import { parse, type CsvError } from 'csv-parse';
-import type { ViewerRow } from '../database/index.js';
+import type { ViewerRow } from './rows.js';
 import { Problem } from '../problem/index.js';
 
 export const COLUMNS = [

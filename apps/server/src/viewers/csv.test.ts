@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
-import { Database, insertMany, ViewerRow } from '../database/index.js';
+import { Database, insertMany } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 import { FaultyDisk, Gully, newFolder, newStandin } from '../test-support/index.js';
 import { newViewer } from './index.js';
 

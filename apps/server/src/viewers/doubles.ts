@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import { Database, ViewerRow, type ReadOptions } from '../database/index.js';
+import { Database, type ReadOptions } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 
 /** Names that are shown, and that are looked at for it. */
 const SHOWN = 50;

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { ChatLog } from '../chat/index.js';
-import { Database, type EntityManager, newId, ViewerRow } from '../database/index.js';
+import { Database, type EntityManager, newId } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerChanges } from './viewer-changes.js';

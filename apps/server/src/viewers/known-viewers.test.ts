@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { ViewerRow } from '../database/index.js';
+import type { ViewerRow } from './rows.js';
 import { KnownViewers } from './known-viewers.js';
 import { newViewer } from './viewer-row.js';
 

@@ -1,5 +1,5 @@
 import { foldNick } from '@gully/core/viewers';
-import type { ViewerRow } from '../database/index.js';
+import type { ViewerRow } from './rows.js';
 
 /** Viewers kept in memory between messages; the rest are looked up. */
 const KEPT = 20_000;

@@ -1,13 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { In, IsNull, Not } from 'typeorm';
-import {
-  Database,
-  type EntityManager,
-  newId,
-  ViewerMergeRow,
-  ViewerNoteRow,
-  ViewerRow,
-} from '../database/index.js';
+import { Database, type EntityManager, newId } from '../database/index.js';
+import { ViewerMergeRow, ViewerNoteRow, ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
 import { ViewersService } from './viewers.service.js';

@@ -1,6 +1,6 @@
 import type { Role } from '@gully/core/chat';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
-import type { ViewerRow } from '../database/index.js';
+import type { ViewerRow } from './rows.js';
 
 /** A viewer as first seen; nothing of it is stored yet. */
 export function newViewer(

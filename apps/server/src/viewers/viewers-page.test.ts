@@ -1,13 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Environment } from '../configuration/index.js';
-import { Database, insertMany, openDatabase, ViewerRow } from '../database/index.js';
+import { Database, insertMany, openDatabase } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
 import { makeLog } from '../log/index.js';
 import { newFolder } from '../test-support/index.js';
 import { newViewer } from './viewer-row.js';
 import { ViewersService } from './viewers.service.js';
 import { MARKS, SORTS, ViewersPage, type Wanted } from './viewers-page.js';
+import { STORED } from '../stored.js';
 
 let database: Database;
 let pages: ViewersPage;
@@ -18,7 +20,7 @@ const PARTS = ['moss', 'Wren', 'pebble', '_', '100%', 'ÖTTER', '苔', "o'", '"'
 const ROLES = ['viewer', 'viewer', 'viewer', 'subscriber', 'moderator'] as const;
 
 beforeAll(async () => {
-  database = new Database(await openDatabase(newFolder()));
+  database = new Database(await openDatabase(newFolder(), STORED));
   const world = new ChannelWorld(new Environment());
   pages = new ViewersPage(database, new ViewersService(database, world, makeLog('silent', false)));
   const part = (n: number): string => PARTS[n % PARTS.length]!;

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
-import { Database, ViewerRow, type ReadOptions } from '../database/index.js';
+import { Database, type ReadOptions } from '../database/index.js';
+import { ViewerRow } from './rows.js';
 import { ViewersService } from './viewers.service.js';
 
 export const SORTS = ['name', 'messages', 'watched', 'lastSeen', 'firstSeen'] as const;

@@ -2,7 +2,7 @@ import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import { Transform } from 'class-transformer';
 import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Max, MaxLength, Min } from 'class-validator';
-import type { ViewerRow } from '../database/index.js';
+import type { ViewerRow } from './rows.js';
 import { NOTE_LIMIT } from './csv-reading.js';
 import { MARKS, SORTS, type Mark, type Sort } from './viewers-page.js';
 

@@ -1,7 +1,8 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import type { PostChange } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
-import { Database, DeliveryRow, type EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
+import { DeliveryRow } from './rows.js';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';

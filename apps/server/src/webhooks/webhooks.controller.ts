@@ -9,7 +9,8 @@ import {
 import { IsOptional, IsString, MaxLength } from 'class-validator';
 import { ActivityService } from '../activity/index.js';
 import { PageQuery } from '../chat/index.js';
-import { Database, DeliveryRow, newestFirst, type WebhookRow } from '../database/index.js';
+import { Database, newestFirst } from '../database/index.js';
+import { DeliveryRow, type WebhookRow } from './rows.js';
 import { NewsService } from '../news/index.js';
 import { Problem, WhileAwaited } from '../problem/index.js';
 import { addressFault } from './address.js';

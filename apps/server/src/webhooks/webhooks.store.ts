@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { Database, WebhookRow } from '../database/index.js';
+import { Database } from '../database/index.js';
+import { WebhookRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
 import { JobQueue } from '../queue/index.js';
 import { References } from '../things/index.js';

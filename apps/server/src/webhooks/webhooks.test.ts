@@ -2,7 +2,7 @@ import { createHmac } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { routineOf, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
-import { DeliveryRow } from '../database/index.js';
+import { DeliveryRow } from './rows.js';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 import { addressFault, isPrivate, publicLookup } from './address.js';
 import { send, signatureOf } from './sending.js';

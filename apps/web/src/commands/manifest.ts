@@ -24,6 +24,16 @@ export const COMMANDS: Manifest = {
         words: [...command.trigger.aliases, ...command.trigger.phrases],
       })),
   },
+  referable: {
+    kind: 'command',
+    query: commandsQuery,
+    // Nobody types what a command asks for when something else starts it.
+    options: (commands: readonly Command[], prefix) =>
+      commands
+        .filter(({ inputs }) => inputs.every(({ optional }) => optional))
+        .map((command) => ({ value: command.id, label: titleOf(command, prefix) })),
+    first: { label: 'Make a command first', to: '/prepare/commands/new' },
+  },
   panels: [{ id: 'uses', rank: 50, load: async () => (await import('./uses-panel.js')).UsesPanel }],
   news: {
     thing: ({ of }) => {

@@ -12,6 +12,13 @@ export const LISTS: Manifest = {
     found: (lists: readonly { readonly id: string; readonly name: string }[]) =>
       lists.map(({ id, name }) => ({ label: name, to: `/prepare/lists/${id}`, hint: 'list' })),
   },
+  referable: {
+    kind: 'list',
+    query: listsQuery,
+    options: (lists: readonly { readonly id: string; readonly name: string }[]) =>
+      lists.map(({ id, name }) => ({ value: id, label: name })),
+    first: { label: 'Make a list first', to: '/prepare/lists' },
+  },
   news: {
     thing: ({ of }) => {
       if (of === 'list') askAgain(listsQuery.queryKey);

@@ -1,2 +1,12 @@
 export { Areas, useAreas } from './areas.js';
-export type { Action, Finding, Found, IndexEntry, Manifest, Mode, Panel, Place } from './manifest.js';
+export type {
+  Action,
+  Finding,
+  Found,
+  IndexEntry,
+  Manifest,
+  Mode,
+  Panel,
+  Place,
+  Referable,
+} from './manifest.js';

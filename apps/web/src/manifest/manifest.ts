@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import type { ReferenceKind } from '@gully/core/things';
 import type { NewsHandlers, ThingQuery } from '../live/index.js';
 
 export type Mode = 'prepare' | 'review';
@@ -48,6 +49,19 @@ export interface Finding {
   readonly found: (things: readonly never[], prefix: string) => readonly Found[];
 }
 
+/** Things that blanks of steps and timers may hold, of one kind. */
+export interface Referable {
+  readonly kind: ReferenceKind;
+  readonly query: ThingQuery;
+  /** @param things what the query answered with; those that cannot be chosen are left out */
+  readonly options: (
+    things: readonly never[],
+    prefix: string,
+  ) => readonly { readonly value: string; readonly label: string }[];
+  /** where the first is made while there are none, and what the way there is called */
+  readonly first: { readonly label: string; readonly to: string };
+}
+
 /** A panel of On air. */
 export interface Panel {
   readonly id: string;
@@ -62,6 +76,7 @@ export interface Manifest {
   readonly index?: readonly IndexEntry[];
   readonly actions?: readonly Action[];
   readonly finding?: Finding;
+  readonly referable?: Referable;
   readonly panels?: readonly Panel[];
   /** what each kind of news changes in what is shown */
   readonly news?: NewsHandlers;

@@ -12,6 +12,13 @@ export const OUTPUTS: Manifest = {
       words: ['webhook', 'file'],
     },
   ],
+  referable: {
+    kind: 'webhook',
+    query: webhooksQuery,
+    options: (webhooks: readonly { readonly name: string }[]) =>
+      webhooks.map(({ name }) => ({ value: name, label: name })),
+    first: { label: 'Add a webhook first', to: '/prepare/outputs' },
+  },
   news: {
     webhook: () => {
       askAgain(webhooksQuery.queryKey);

@@ -16,6 +16,13 @@ export const ROUTINES: Manifest = {
     found: (routines: readonly { readonly id: string; readonly name: string }[]) =>
       routines.map(({ id, name }) => ({ label: name, to: `/prepare/routines/${id}`, hint: 'routine' })),
   },
+  referable: {
+    kind: 'routine',
+    query: routinesQuery,
+    options: (routines: readonly { readonly id: string; readonly name: string }[]) =>
+      routines.map(({ id, name }) => ({ value: id, label: name })),
+    first: { label: 'Make a routine first', to: '/prepare/routines/new' },
+  },
   news: {
     thing: ({ of }) => {
       if (of === 'routine') askAgain(routinesQuery.queryKey);

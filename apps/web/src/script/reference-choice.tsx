@@ -1,25 +1,12 @@
 import type { ReferenceKind } from '@gully/core/things';
-import { titleOf } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import {
-  commandsQuery,
-  listsQuery,
-  routinesQuery,
-  timersQuery,
-  usePrefix,
-  webhooksQuery,
-} from '../live/index.js';
+import { usePrefix } from '../live/index.js';
 import { Choice } from '../ui/index.js';
+import { useReferables } from './use-names.js';
 
-/** Where the first of a kind is made, and what the way there is called. */
-const PLACES: Readonly<Record<ReferenceKind, { readonly none: string; readonly to: string }>> = {
-  list: { none: 'Make a list first', to: '/prepare/lists' },
-  routine: { none: 'Make a routine first', to: '/prepare/routines/new' },
-  command: { none: 'Make a command first', to: '/prepare/commands/new' },
-  timer: { none: 'Make a timer first', to: '/prepare/timers/new' },
-  webhook: { none: 'Add a webhook first', to: '/prepare/outputs' },
-};
+/** Asked of nobody: what there is when no area brings the kind. */
+const NOTHING = { queryKey: ['nothing'], queryFn: () => [] };
 
 interface Option {
   readonly value: string;
@@ -38,11 +25,17 @@ interface ReferenceChoiceProps {
 
 /** One of the channel's things of a kind. */
 export function ReferenceChoice({ to, label, value, draft, otherwise, onChange }: ReferenceChoiceProps) {
-  const options = [...useOptions(to), ...(otherwise === undefined ? [] : [otherwise])];
-  if (options.length === 0 && value === '')
+  const prefix = usePrefix();
+  const referable = useReferables().find(({ kind }) => kind === to);
+  const { data } = useQuery(referable?.query ?? NOTHING);
+  const options = [
+    ...(referable?.options((data ?? []) as readonly never[], prefix) ?? []),
+    ...(otherwise === undefined ? [] : [otherwise]),
+  ];
+  if (options.length === 0 && value === '' && referable !== undefined)
     return (
-      <Link className="btn s" to={PLACES[to].to}>
-        {PLACES[to].none}
+      <Link className="btn s" to={referable.first.to}>
+        {referable.first.label}
       </Link>
     );
   const known = options.some((option) => option.value === value);
@@ -56,29 +49,4 @@ export function ReferenceChoice({ to, label, value, draft, otherwise, onChange }
       onChange={onChange}
     />
   );
-}
-
-function useOptions(to: ReferenceKind): Option[] {
-  const prefix = usePrefix();
-  const { data: lists = [] } = useQuery(listsQuery);
-  const { data: routines = [] } = useQuery(routinesQuery);
-  const { data: commands = [] } = useQuery(commandsQuery);
-  const { data: timers = [] } = useQuery(timersQuery);
-  const { data: webhooks = [] } = useQuery(webhooksQuery);
-  const byName = ({ id, name }: { id: string; name: string }): Option => ({ value: id, label: name });
-  switch (to) {
-    case 'list':
-      return lists.map(byName);
-    case 'routine':
-      return routines.map(byName);
-    case 'timer':
-      return timers.map(byName);
-    case 'command':
-      // Nobody types what a command asks for when something else starts it.
-      return commands
-        .filter(({ inputs }) => inputs.every(({ optional }) => optional))
-        .map((command) => ({ value: command.id, label: titleOf(command, prefix) }));
-    case 'webhook':
-      return webhooks.map(({ name }) => ({ value: name, label: name }));
-  }
 }

@@ -22,6 +22,13 @@ export const TIMERS: Manifest = {
       timers.map(({ id, name }) => ({ label: name, to: `/prepare/timers/${id}`, hint: 'timer' })),
   },
   panels: [{ id: 'timers', rank: 10, load: async () => (await import('./timers-panel.js')).TimersPanel }],
+  referable: {
+    kind: 'timer',
+    query: timersQuery,
+    options: (timers: readonly { readonly id: string; readonly name: string }[]) =>
+      timers.map(({ id, name }) => ({ value: id, label: name })),
+    first: { label: 'Make a timer first', to: '/prepare/timers/new' },
+  },
   news: {
     thing: ({ of }) => {
       if (of !== 'timer') return;

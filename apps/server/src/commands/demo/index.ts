@@ -7,7 +7,8 @@ import {
   TriggerIndex,
 } from '@gully/core/commands';
 import { countersOf, wordsOf } from '@gully/core/routines';
-import { CommandDayUseRow, CommandViewerUseRow, insertMany } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { CommandDayUseRow, CommandViewerUseRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import type { StoredCommand } from '../stored.js';

@@ -3,7 +3,7 @@ import type { Standin } from '@gully/standin/standin';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { Gully, newFolder, newStandin } from '../../test-support/index.js';
-import { ENTITIES } from '../entities.js';
+import { STORED } from '../../stored.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
 
 let standin: Standin;
@@ -20,7 +20,7 @@ async function oldFolder(): Promise<string> {
   const source = new DataSource({
     type: 'better-sqlite3',
     database: join(folder, 'gully.db'),
-    entities: ENTITIES,
+    entities: [...STORED.entities],
     migrations: [FirstEvening1795392000000],
   });
   await source.initialize();

@@ -5,6 +5,7 @@ import { newFolder } from '../../test-support/index.js';
 import { openDatabase } from '../open.js';
 import { MIGRATIONS } from './index.js';
 import { Versions1796688000000 } from './versions.js';
+import { STORED } from '../../stored.js';
 
 const STEP = { kind: 'timer', id: 's', does: 'hold', ifFails: 'stop' };
 
@@ -42,7 +43,7 @@ test('versions of all kinds stand together, and steps know their timers by id; w
   );
   await before.destroy();
 
-  const after = await openDatabase(folder);
+  const after = await openDatabase(folder, STORED);
   const timers = (
     await after.query<{ id: string; steps: string }[]>('SELECT id, steps FROM routines ORDER BY id')
   ).map(({ steps: text }) =>

@@ -1,4 +1,5 @@
-import { insertMany, ListLineRow, ListRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { ListLineRow, ListRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import { KeptList } from '../kept-list.js';

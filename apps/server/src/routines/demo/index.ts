@@ -1,6 +1,7 @@
 import { routineBody, type CounterState } from '@gully/core/routines';
 import type { DrawState } from '@gully/core/random';
-import { CounterRow, DrawRow, insertMany, RememberedRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { CounterRow, DrawRow, RememberedRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import { prepareNamed, writeNamed } from '../named.store.js';

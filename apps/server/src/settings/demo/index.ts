@@ -1,4 +1,5 @@
-import { insertMany, SettingRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { SettingRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { PERSONAS } from '../known.js';
 import type { Persona } from '../persona.js';

@@ -1,4 +1,5 @@
-import { ArrivalRow, insertMany, StreamRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { ArrivalRow, StreamRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 
 const MINUTE = 60_000;

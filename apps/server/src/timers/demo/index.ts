@@ -1,5 +1,6 @@
 import { timerBody } from '@gully/core/timers';
-import { insertMany, TimerClockRow, TimerStateRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { TimerClockRow, TimerStateRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import { writeTimer } from '../timers.store.js';

@@ -2,7 +2,7 @@ import { strongestRole, type Role } from '@gully/core/chat';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import { REGULARS, SPAMMER } from '@gully/standin/crowd';
 import { CONNECTION } from '../../chat/index.js';
-import type { ViewerRow } from '../../database/index.js';
+import type { ViewerRow } from '../rows.js';
 import { newViewer } from '../viewer-row.js';
 
 const DAY = 86_400_000;

@@ -1,5 +1,6 @@
 import { SPAMMER } from '@gully/standin/crowd';
-import { insertMany, ViewerNoteRow, ViewerRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { ViewerNoteRow, ViewerRow } from '../rows.js';
 import type { DemoPart, Stage } from '../../seeding/index.js';
 import { factsOf } from '../viewer-row.js';
 import type { Guests } from './guests.js';

@@ -1,4 +1,5 @@
-import { DeliveryRow, insertMany, WebhookRow } from '../../database/index.js';
+import { insertMany } from '../../database/index.js';
+import { DeliveryRow, WebhookRow } from '../rows.js';
 import type { MakeDemoPart } from '../../seeding/index.js';
 import { BOARD, demoPosts } from './posts.js';
 

@@ -1,4 +1,4 @@
-import type { DeliveryRow } from '../../database/index.js';
+import type { DeliveryRow } from '../rows.js';
 
 /** The webhook of the demo: the stand-in's board. */
 export const BOARD = 'Community board';

@@ -1,5 +1,7 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
+/** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
+
 @Entity('timers')
 export class TimerRow {
   @PrimaryColumn('text') id!: string;
@@ -27,3 +29,5 @@ export class TimerClockRow {
   /** JSON */
   @Column('text') said!: string;
 }
+
+export const TIMERS_ROWS = [TimerRow, TimerStateRow, TimerClockRow] as const;
