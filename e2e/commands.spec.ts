@@ -22,7 +22,7 @@ test('the first evening: a command is drafted, rehearsed, saved, typed, refused 
 
   await page.getByRole('button', { name: /^Add command/ }).click();
   await expect(page.getByText('Saved !lantern')).toBeVisible();
-  await expect(page.getByText('As saved.')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
   // Live, as pebblewren.
   await page.getByRole('tab', { name: 'Live' }).click();
@@ -202,7 +202,7 @@ test('other names and waits are set in their blanks, and say what they were', as
   await expect(page.getByRole('button', { name: 'Other names: !deep !below +1' })).toBeVisible();
   await page.getByRole('button', { name: 'How often: as often as they like' }).click();
   await page.getByLabel('in the channel').fill('1.5');
-  await expect(page.getByText('a whole number, 0 to 86,400')).toBeVisible();
+  await expect(page.getByText('whole seconds, at most 1 d')).toBeVisible();
   await page.getByLabel('in the channel').fill('90');
   await page.getByLabel('for the same viewer').fill('3600');
   await page.keyboard.press('Escape');

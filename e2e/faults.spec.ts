@@ -50,7 +50,7 @@ test('of a conflict one can also take the saved one', async ({ page, world }) =>
   await conflict.getByRole('button', { name: /Take the saved one/ }).click();
   await expect(conflict).toBeHidden();
   await expect(page.getByTestId('preview')).toHaveText('Now: theirs');
-  await expect(page.getByText('As saved.')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 });
 
 test('an address that leads nowhere offers a way on', async ({ page, world }) => {

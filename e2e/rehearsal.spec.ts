@@ -7,7 +7,7 @@ test('a persona is saved and taken again in another browser', async ({ page, wor
   await page.getByRole('combobox', { name: 'Role of the viewer you play' }).click();
   await page.getByRole('option', { name: 'moderator' }).click();
   await page.getByRole('button', { name: /^More of the viewer you play/ }).click();
-  await page.getByLabel('Hours watched').fill('40');
+  await page.getByLabel('Time watched').fill('40');
   await page.getByRole('button', { name: 'Save brackenfold as a persona' }).click();
   await expect(page.getByRole('button', { name: 'This persona is saved' })).toBeVisible();
 

@@ -1,17 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { BLANK_ROUTINE, routineOf, type Step } from '@gully/core/routines';
-import { expect, openCommands, test, type Page } from './test-support/world.js';
+import { addLine, addStep, expect, openCommands, test, type Page } from './test-support/world.js';
 
 const live = (page: Page) => page.getByRole('log', { name: 'Live chat' });
 const rehearsal = (page: Page) => page.getByRole('log', { name: 'Rehearsal' });
-const addLine = (page: Page, where: string) =>
-  page.getByRole('combobox', { name: `Add a step: ${where}`, exact: true });
 
-/** Adds a step by typing its name into the empty line, as `/say` and Enter. */
-async function addStep(page: Page, where: string, name: string): Promise<void> {
-  await addLine(page, where).fill(`/${name}`);
-  await addLine(page, where).press('Enter');
-}
 async function rehearse(page: Page, text: string): Promise<void> {
   await page.getByLabel('Type in the rehearsal').fill(text);
   await page.keyboard.press('Enter');
@@ -109,8 +102,8 @@ test('a script is edited: moved into a branch, copied, undone and redone, folded
   ).toBeVisible();
   // A wait of ten hours is told at its line.
   await addStep(page, 'Steps', 'wait');
-  await page.getByLabel('Seconds').fill('36000');
-  await expect(page.getByText('A whole number from 1 to 300')).toBeVisible();
+  await page.getByLabel('How long').fill('36000');
+  await expect(page.getByText('From 1 s to 5 min')).toBeVisible();
 
   // Dragged by its number to the front.
   const last = page.getByRole('button', { name: /^Step 3, Wait/ });
@@ -196,7 +189,7 @@ test.describe('over a power cut', () => {
     await page.getByRole('textbox', { name: 'Text' }).click();
     await page.keyboard.type('The ropes are checked.');
     await addStep(page, 'Steps', 'wait');
-    await page.getByLabel('Seconds').fill('120');
+    await page.getByLabel('How long').fill('120');
     await page.keyboard.press('Control+Enter');
     await expect(page.getByText('Saved Quillrush comes down')).toBeVisible();
 
@@ -350,5 +343,7 @@ test('two windows on one routine: the second to save is shown both, and loses no
   await notice.getByRole('button', { name: 'Save my draft over it' }).click();
   await expect(page.getByText('Saved Cave weather')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Weather below');
+  // The save is undone, and what was saved is a draft again.
+  await expect(page.getByRole('link', { name: 'Weather below draft' })).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Cave weather');
 });

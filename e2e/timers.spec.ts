@@ -13,7 +13,7 @@ test('two timers that would collide are put apart, in the forecast and in the re
   await expect(page.getByText('Nothing is said by itself yet')).toBeVisible();
   await page.keyboard.press('n');
   await page.getByLabel('Name', { exact: true }).fill('Map night');
-  await page.getByLabel('Minutes between two times').fill('30');
+  await page.getByLabel('Time between two firings').fill('30');
   await page.getByLabel('Lines viewers write in between').fill('0');
   await page.getByRole('textbox', { name: 'Text' }).click();
   await page.keyboard.type('On Thursdays we draw.');
@@ -24,11 +24,11 @@ test('two timers that would collide are put apart, in the forecast and in the re
   await page.getByLabel('Name', { exact: true }).fill('Rope rules');
   await page.getByRole('textbox', { name: 'Text' }).click();
   await page.keyboard.type('Mind the one below you.');
-  const interval = page.getByLabel('Minutes between two times');
+  const interval = page.getByLabel('Time between two firings');
   for (const [typed, words] of [
-    ['0', 'Whole minutes, from 1 to 1,440'],
-    ['0.5', 'Whole minutes, from 1 to 1,440'],
-    ['10000', 'Whole minutes, from 1 to 1,440'],
+    ['0', 'Whole minutes, from 1 min to 1 d'],
+    ['0.5', 'Whole minutes, from 1 min to 1 d'],
+    ['10000', 'Whole minutes, from 1 min to 1 d'],
   ] as const) {
     await interval.fill(typed);
     await expect(page.getByText(words)).toBeVisible();
@@ -52,7 +52,7 @@ test('two timers that would collide are put apart, in the forecast and in the re
 
   await page.goto(`${world.address}/prepare/timers`);
   await page.getByRole('button', { name: /^Breathing room/ }).click();
-  await page.getByLabel('Seconds between any two timers').fill('150');
+  await page.getByLabel('Time between any two timers').fill('150');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Breathing room is changed')).toBeVisible();
   await expect(figure(page, 'shortest gap')).toHaveText('2 min 30 s');
@@ -127,7 +127,7 @@ test('a question timer draws from a list, and is put together by hand', async ({
   await page.getByLabel('Lines viewers write in between').fill('1');
   await page.getByRole('combobox', { name: 'The first time after going live' }).click();
   await page.getByRole('option', { name: 'after going live by' }).click();
-  await page.getByLabel('Minutes after going live').fill('0');
+  await page.getByRole('textbox', { name: 'Time after going live' }).fill('0');
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('Saved Campfire question')).toBeVisible();
   await world.post('standin/stream', { live: true });

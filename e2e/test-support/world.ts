@@ -6,7 +6,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
 import { BLANK_TIMER, type TimerBody } from '@gully/core/timers';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 
@@ -257,4 +257,14 @@ export async function openCommands(page: Page, world: World): Promise<void> {
   await page.goto(`${world.address}/prepare/commands`);
   await expect(page.getByRole('heading', { name: 'Commands', exact: true })).toBeVisible();
   await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+}
+
+/** The empty line at the end of a script or a branch. */
+export const addLine = (page: Page, where: string): Locator =>
+  page.getByRole('combobox', { name: `Add a step: ${where}`, exact: true });
+
+/** Adds a step by typing its name into the empty line, as `/say` and Enter. */
+export async function addStep(page: Page, where: string, name: string): Promise<void> {
+  await addLine(page, where).fill(`/${name}`);
+  await addLine(page, where).press('Enter');
 }

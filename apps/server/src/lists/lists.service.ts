@@ -12,13 +12,14 @@ import { KeptList } from './kept-list.js';
 import { ListBodyDto } from './views.js';
 import { ListsStore, readList } from './lists.store.js';
 
+/** Lines from which a list counts as long. */
+const LONG = 2_000;
+
 /** Makes, changes, removes and puts back lists. */
 @Injectable()
 export class ListsService extends Things<'list', KeptList> {
   protected readonly most = LISTS_LIMIT;
   protected readonly bodyShape = ListBodyDto;
-  /** a list may have millions of characters */
-  protected override readonly versionsKept = 5;
 
   constructor(
     parts: ThingParts,
@@ -97,6 +98,10 @@ export class ListsService extends Things<'list', KeptList> {
     });
   }
 
+  /** Each version is a copy of all lines; of long lists fewer are kept. */
+  protected override versionsKept(body: ListBody): number {
+    return body.lines.length > LONG ? 5 : super.versionsKept(body);
+  }
   protected tidied(body: ListBody): ListBody {
     return body;
   }

@@ -4,11 +4,12 @@ import { AllThings } from './all-things.js';
 import { References } from './references.js';
 import { ReferencesController } from './references.controller.js';
 import { ThingParts } from './things.js';
+import { VersionsController } from './versions.controller.js';
 import { Versions } from './versions.js';
 
 @Module({
   imports: [ActivityModule],
-  controllers: [ReferencesController],
+  controllers: [ReferencesController, VersionsController],
   providers: [AllThings, References, ThingParts, Versions],
   exports: [AllThings, References, ThingParts, Versions],
 })

@@ -39,6 +39,13 @@ const KINDS = [
   { path: 'lists', body: (text: string) => ({ name: 'Tide', text }) },
 ];
 
+const THING: Readonly<Record<string, string>> = {
+  commands: 'command',
+  routines: 'routine',
+  timers: 'timer',
+  lists: 'list',
+};
+
 describe.each(KINDS)('$path', ({ path, body }) => {
   const shown = async (id: string): Promise<string> => {
     const list = path === 'lists' ? (await gully.http.get(`/api/lists/${id}/text`)).text : '';
@@ -78,13 +85,27 @@ describe.each(KINDS)('$path', ({ path, body }) => {
       [2, 'streamer'],
       [3, 'streamer'],
     ]);
+    const told = (await gully.http.get(`/api/versions/${THING[path] ?? ''}/${id}`).expect(200)).body as {
+      version: number;
+      by: string;
+      body: object;
+    }[];
+    expect(told.map(({ version, by }) => [version, by])).toEqual([
+      [3, 'the streamer'],
+      [2, 'the streamer'],
+      [1, 'the streamer'],
+    ]);
+    expect(JSON.stringify(told[0]?.body)).toContain('flows in');
+    await gully.http.get(`/api/versions/lamp/${id}`).expect(404);
     await gully.http.delete(`/api/${path}/${id}`).expect(204);
   });
 
   test('keep the newest versions, and go back no further', async () => {
-    let { id, version } = await send('post', path, body('0'), 201);
+    // A long list is kept in fewer copies.
+    const long = path === 'lists' ? '\nx'.repeat(2_001) : '';
+    let { id, version } = await send('post', path, body(`0${long}`), 201);
     for (let n = 1; n < 25; n += 1)
-      ({ id, version } = await send('put', `${path}/${id}`, { ...body(String(n)), version }, 200));
+      ({ id, version } = await send('put', `${path}/${id}`, { ...body(String(n) + long), version }, 200));
     const kept = (await gully.source.getRepository(VersionRow).findBy({ id })).map((each) => each.version);
     expect(kept.at(-1)).toBe(25);
     expect(kept).toHaveLength(path === 'lists' ? 5 : 20);

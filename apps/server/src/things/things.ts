@@ -12,7 +12,7 @@ import { makeValidation, Problem } from '../problem/index.js';
 import { JobQueue } from '../queue/index.js';
 import { AllThings } from './all-things.js';
 import { References } from './references.js';
-import { VERSIONS_KEPT, Versions, writeVersion } from './versions.js';
+import { VERSIONS_KEPT, Versions, writeVersion, type ThingVersion } from './versions.js';
 
 /** What is kept beside what a person wrote. */
 export interface Head {
@@ -51,8 +51,6 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   readonly shape: ThingShape<BodyOf[K]>;
   /** how many a channel may have */
   protected abstract readonly most: number;
-  /** versions of each that are kept */
-  protected readonly versionsKept: number = VERSIONS_KEPT;
 
   constructor(
     readonly kind: K,
@@ -105,6 +103,11 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   /** What a page is shown when somebody else saved first. */
   protected abstract current(stored: Stored): object;
 
+  /** How many versions of one are kept. */
+  protected versionsKept(_body: BodyOf[K]): number {
+    return VERSIONS_KEPT;
+  }
+
   /** What people call it. */
   titleOf(stored: Stored): string {
     return this.shape.nameOf(this.bodyOf(stored));
@@ -127,6 +130,13 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
       const faults = Object.entries(error.details.fields ?? {}).map(([place, words]) => [at + place, words]);
       throw new Problem(422, error.title, error.detail, { fields: Object.fromEntries(faults) as Faults });
     }
+  }
+
+  /** Its versions that are kept, the newest first, each as it could be saved today. */
+  async versionsOf(id: string): Promise<ThingVersion[]> {
+    this.require(id);
+    const all = await this.parts.versions.all(this.kind, id);
+    return all.map((each) => ({ ...each, body: this.completed(each.body as Partial<BodyOf[K]>) }));
   }
 
   create(body: BodyOf[K], actor: Actor): Promise<Stored> {
@@ -218,8 +228,12 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   async write(manager: EntityManager, things: readonly Stored[], actor: Actor): Promise<void> {
     await this.writeRows(manager, things);
     for (const stored of things)
-      if (stored.deletedAt === null)
-        await writeVersion(manager, this.kind, stored, this.bodyOf(stored), actor, this.versionsKept);
+      if (stored.deletedAt === null) await this.writeVersionOf(manager, stored, actor);
+  }
+
+  private writeVersionOf(manager: EntityManager, stored: Stored, actor: Actor): Promise<void> {
+    const body = this.bodyOf(stored);
+    return writeVersion(manager, this.kind, stored, body, actor, this.versionsKept(body));
   }
 
   /** Takes over what `write` brought to disk, and tells pages. */

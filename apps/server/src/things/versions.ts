@@ -7,10 +7,45 @@ import { VersionRow } from './rows.js';
 /** Versions of a thing that are kept. */
 export const VERSIONS_KEPT = 20;
 
+/** What a person wrote once. */
+export interface ThingVersion {
+  readonly version: number;
+  /** UTC milliseconds */
+  readonly changedAt: number;
+  /** who saved it, in words */
+  readonly by: string;
+  readonly body: object;
+}
+
 /** What things were, version by version, and who made each. */
 @Injectable()
 export class Versions {
   constructor(private readonly database: Database) {}
+
+  /** All that are kept of one thing, the newest first. */
+  async all(of: ThingKind, id: string): Promise<ThingVersion[]> {
+    const rows = await this.database.read.find(VersionRow, { where: { of, id }, order: { version: 'DESC' } });
+    return Promise.all(
+      rows.map(async ({ version, changedAt, actor, body }) => ({
+        version,
+        changedAt,
+        by: await this.inWords(actor),
+        body: JSON.parse(body) as object,
+      })),
+    );
+  }
+
+  private async inWords(actor: Actor): Promise<string> {
+    if (actor === 'streamer') return 'the streamer';
+    if (actor === 'gully') return 'Gully';
+    const [kind = '', id = ''] = actor.split(':');
+    if (kind !== 'viewer') return `a ${kind}`;
+    const [viewer] = await this.database.read.query<{ name: string }[]>(
+      'SELECT name FROM viewers WHERE id = ?',
+      [id],
+    );
+    return viewer?.name ?? 'a viewer';
+  }
 
   /** @returns what a person wrote then, undefined where it is not kept */
   async find(of: ThingKind, id: string, version: number): Promise<unknown> {

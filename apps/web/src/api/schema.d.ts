@@ -836,6 +836,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/versions/{kind}/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["VersionsController_versionsOf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timers": {
         parameters: {
             query?: never;
@@ -1853,6 +1869,20 @@ export interface components {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
             name: string;
+        };
+        ThingVersionDto: {
+            version: number;
+            /** Format: date-time */
+            at: string;
+            /**
+             * @description who saved it, in words
+             * @example the streamer
+             */
+            by: string;
+            /** @description what a person wrote */
+            body: {
+                [key: string]: unknown;
+            };
         };
         TimerStateDto: {
             /** @description milliseconds of the running clock */
@@ -3908,6 +3938,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UserDto"][];
+                };
+            };
+        };
+    };
+    VersionsController_versionsOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description the newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingVersionDto"][];
                 };
             };
         };

@@ -2,9 +2,9 @@ import { checkCommand, tidyCommand, titleOf } from '@gully/core/commands';
 import { useCallback, useEffect, useState } from 'react';
 import type { Command, CommandBody } from '../api/index.js';
 import {
-  DeleteButton,
-  DraftState,
+  ThingButtons,
   EditorFrame,
+  GroupBlank,
   OnSwitch,
   Refusals,
   useChanged,
@@ -14,7 +14,6 @@ import { usePrefix } from '../live/index.js';
 import { RoutineScript, useScope, ValueReference } from '../script/index.js';
 import { NEW } from '../ui/index.js';
 import { EditorHead, Names } from './editor-head.js';
-import { GroupBlank } from './group-blank.js';
 import { COMMAND } from './kind.js';
 import { openDraft } from './open-draft.js';
 import { PARTS } from './parts.js';
@@ -58,30 +57,11 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
 
   return (
     <>
-      <EditorFrame editing={editing} name={<Names {...head} isNew={saved === undefined} />}>
-        <EditorHead {...head} />
-        <Refusals editing={editing} />
-        <Sentence
-          body={body}
-          base={base}
-          changed={changed}
-          scope={scope}
-          faultOf={faultOf}
-          onChange={(part) => {
-            change({ gates: { ...body.gates, ...part } });
-          }}
-        />
-        <div className="row min-h-6 flex-wrap">
-          <DraftState
-            editing={editing}
-            changes={changed.length}
-            inForce={
-              saved === undefined
-                ? 'Chat does not know it until you add it.'
-                : 'Chat gets the saved one until you save.'
-            }
-          />
-          <span className="row ml-auto">
+      <EditorFrame
+        editing={editing}
+        name={<Names {...head} isNew={saved === undefined} />}
+        aside={
+          <>
             <GroupBlank
               group={body.group}
               others={others}
@@ -96,13 +76,27 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
                 change({ enabled });
               }}
             />
-          </span>
-        </div>
+          </>
+        }
+      >
+        <EditorHead {...head} />
+        <Refusals editing={editing} />
+        <Sentence
+          body={body}
+          base={base}
+          changed={changed}
+          scope={scope}
+          faultOf={faultOf}
+          onChange={(part) => {
+            change({ gates: { ...body.gates, ...part } });
+          }}
+        />
         <RoutineScript
           routine={body.routine}
           saved={base.routine}
           scope={scope}
           faultOf={faultOf}
+          faultsAt={editing.faultsAt}
           onShowValues={showValues}
           onChange={(routine) => {
             change({ routine });
@@ -112,7 +106,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           <footer className="row mt-3 flex-wrap text-soft">
             <Usage command={saved} />
             <span className="ml-auto">
-              <DeleteButton editing={editing} />
+              <ThingButtons editing={editing} />
             </span>
           </footer>
         )}

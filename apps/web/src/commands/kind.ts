@@ -22,6 +22,7 @@ export const COMMAND: Kind<CommandBody, Command> = {
   drafts,
   blank: blankBody,
   bodyOf: commandBody,
+  readVersion: (body) => body as CommandBody,
   parts: PARTS,
   server: {
     create: async (body) => commandFrom(await answerOf(api.POST('/api/commands', { body: asSent(body) }))),

@@ -1,6 +1,6 @@
 import { COOLDOWN_LIMIT, type CommandBody, type Gates } from '@gully/core/commands';
-import { durationInWords, type Scope } from '@gully/core/text';
-import { Fault, Opens, Tick, WholeNumber } from '../ui/index.js';
+import type { Scope } from '@gully/core/text';
+import { DurationField, Fault, Opens, Tick } from '../ui/index.js';
 import { oftenInWords, PARTS, type Part } from './parts.js';
 import { WhenBlank } from '../script/index.js';
 import { Refusals } from './refusals.js';
@@ -29,7 +29,12 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
         onChange={onChange}
       />{' '}
       may use it{' '}
-      <Opens shown={oftenInWords(gates)} label={`How often: ${oftenInWords(gates)}`} draft={often}>
+      <Opens
+        shown={oftenInWords(gates)}
+        label={`How often: ${oftenInWords(gates)}`}
+        draft={often}
+        wrong={(faultOf('gates.cooldown') ?? faultOf('gates.viewerCooldown')) !== undefined}
+      >
         <Cooldowns gates={gates} onChange={onChange} />
         <Fault>{faultOf('gates.cooldown') ?? faultOf('gates.viewerCooldown')}</Fault>
       </Opens>
@@ -82,18 +87,18 @@ function Cooldowns({
               <tr key={field}>
                 <th scope="row">{label}</th>
                 <td>
-                  <WholeNumber
+                  <DurationField
                     label={label}
                     value={value}
+                    unit="s"
                     wrong={wrong}
                     onChange={(next) => {
                       onChange({ [field]: next ?? Number.NaN });
                     }}
-                  />{' '}
-                  s
+                  />
                 </td>
                 <td className="text-soft">
-                  {wrong ? 'a whole number, 0 to 86,400' : durationInWords(value * 1000)}
+                  {wrong ? 'whole seconds, at most 1 d' : value === 0 ? 'no wait' : ''}
                 </td>
               </tr>
             );
@@ -109,7 +114,7 @@ function Cooldowns({
           }}
         />
       </div>
-      <p className="s2 pt-2 text-soft">The streamer never waits. 0 for no wait.</p>
+      <p className="s2 pt-2 text-soft">The streamer never waits. Type 30s, 5m or 1h 30m; 0 for no wait.</p>
     </>
   );
 }

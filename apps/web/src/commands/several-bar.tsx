@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Command, Several } from '../api/index.js';
 import { Opens } from '../ui/index.js';
-import { GroupField } from './group-blank.js';
+import { GroupField } from '../editing/index.js';
 import { useSeveral } from './several.js';
 
 interface SeveralBarProps {

@@ -1,35 +1,45 @@
-import { ArrowLeft, CircleDashed, Trash2 } from 'lucide-react';
+import { ArrowLeft, CircleDashed, History, Trash2, TriangleAlert } from 'lucide-react';
 import { Switch } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { clock, Fault, NEW, useNarrow } from '../ui/index.js';
+import { clock, Fault, NEW, toFix, useNarrow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
-import type { Kept } from './kind.js';
+import { focusFault } from './focus-fault.js';
+import { changedParts, type Kept } from './kind.js';
 import { useAsking } from './use-asking.js';
 import type { Editing } from './use-editing.js';
+import { VersionsDialog } from './versions-dialog.js';
 
 interface EditorFrameProps<B extends object, S extends Kept> {
   readonly editing: Editing<B, S>;
   /** what stands between the way back and the buttons: its name */
   readonly name: ReactNode;
+  /** what stands beside the state of the draft, at its right */
+  readonly aside?: ReactNode;
   readonly children: ReactNode;
   readonly className?: string;
 }
 
-/** What every editor begins with: the way back, the name, the buttons, and the notice of who was first. */
+/** What every editor begins with: the way back, the name, the buttons, the state, and the notice of who was first. */
 export function EditorFrame<B extends object, S extends Kept>({
   editing,
   name,
+  aside,
   children,
   className = '',
 }: EditorFrameProps<B, S>) {
-  const { kind, id, saved, title, draft, saving, overtaken } = editing;
+  const { kind, id, saved, title, draft, saving, overtaken, faults, refused } = editing;
   // On a phone the list, and its heading with it, is not there.
   const Title = useNarrow() ? 'h1' : 'h2';
   const all = `${kind.word}s`;
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    if (refused > 0 && form.current !== null) focusFault(form.current);
+  }, [refused]);
   return (
     <section className={`editor ${className === '' ? '' : '!flex flex-col'}`} aria-label={title}>
       <form
+        ref={form}
         className={className}
         onSubmit={(event) => {
           event.preventDefault();
@@ -37,29 +47,55 @@ export function EditorFrame<B extends object, S extends Kept>({
         }}
       >
         <Title className="sr-only">{title}</Title>
-        <header>
-          <Link
-            to={kind.path}
-            className="btn bare only"
-            aria-label={`Back to all ${all}`}
-            title={`All ${all}`}
-          >
-            <ArrowLeft className="i" aria-hidden="true" />
-          </Link>
-          {name}
-          <span className="row ml-auto">
-            <button
-              type="button"
-              className="btn bare"
-              onClick={editing.discard}
-              disabled={draft === undefined && id !== NEW}
+        <header
+          onKeyDown={(event) => {
+            // From the name on to the first text.
+            if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
+            if (event.ctrlKey || event.metaKey || event.nativeEvent.isComposing) return;
+            event.preventDefault();
+            form.current?.querySelector<HTMLElement>(FIRST_TEXT)?.focus();
+          }}
+        >
+          <div className="row flex-wrap">
+            <Link
+              to={kind.path}
+              className="btn bare only"
+              aria-label={`Back to all ${all}`}
+              title={`All ${all}`}
             >
-              Discard
-            </button>
-            <button type="submit" className="btn do" disabled={draft === undefined || saving}>
-              {saved === undefined ? `Add ${kind.word}` : 'Save'} <kbd aria-hidden="true">Ctrl ⏎</kbd>
-            </button>
-          </span>
+              <ArrowLeft className="i" aria-hidden="true" />
+            </Link>
+            {name}
+            <span className="row ml-auto">
+              <button
+                type="button"
+                className="btn bare"
+                onClick={editing.discard}
+                disabled={draft === undefined && id !== NEW}
+              >
+                Discard
+              </button>
+              <button type="submit" className="btn do" disabled={draft === undefined || saving}>
+                {saved === undefined ? `Add ${kind.word}` : 'Save'} <kbd aria-hidden="true">Ctrl ⏎</kbd>
+              </button>
+            </span>
+          </div>
+          <div className="row state-line">
+            <DraftState editing={editing}>
+              {faults > 0 && (
+                <button
+                  type="button"
+                  className="btn s bare !text-crimson"
+                  onClick={() => {
+                    if (form.current !== null) focusFault(form.current);
+                  }}
+                >
+                  <TriangleAlert className="i s" aria-hidden="true" /> {toFix(faults)}
+                </button>
+              )}
+            </DraftState>
+            <span className="row ml-auto shrink-0">{aside}</span>
+          </div>
         </header>
         {overtaken && <Conflict editing={editing} />}
         {children}
@@ -67,6 +103,9 @@ export function EditorFrame<B extends object, S extends Kept>({
     </section>
   );
 }
+
+/** Where a first text is written: in a script, of a timer, or of a list. */
+const FIRST_TEXT = '.cm-content, input.add-line';
 
 /** The name of something that is known by its name alone. */
 export function NameField<B extends { readonly name: string }, S extends Kept>({
@@ -92,32 +131,41 @@ export function NameField<B extends { readonly name: string }, S extends Kept>({
 }
 
 /** Whether what is shown is saved, and since when it is a draft. */
-export function DraftState<B extends object, S extends Kept>({
+function DraftState<B extends object, S extends Kept>({
   editing,
-  changes,
-  inForce,
+  children,
 }: {
   readonly editing: Editing<B, S>;
-  /** how many parts differ from what is saved, where they are counted */
-  readonly changes?: number;
-  /** what holds until it is saved */
-  readonly inForce?: string;
+  /** what is wrong with it */
+  readonly children: ReactNode;
 }) {
-  const { kind, saved, draft } = editing;
+  const { kind, saved, draft, base, body } = editing;
   if (draft === undefined)
     return (
-      <span className="s2 text-soft">
-        {saved === undefined ? `A new ${kind.word}. It is kept as a draft as you type.` : 'As saved.'}
-      </span>
+      <>
+        <span className="s2 truncate text-soft">
+          {saved === undefined ? `A new ${kind.word}. It is kept as a draft as you type.` : 'Saved'}
+        </span>
+        {children}
+      </>
     );
+  const changes = changedParts(kind.parts, body, base).length;
   return (
     <>
-      <span className="state text-ochre" role="status">
+      <span className="state shrink-0 text-ochre" role="status">
         <CircleDashed className="i s" aria-hidden="true" /> Draft kept at{' '}
         {clock(new Date(draft.at).toISOString())}
-        {changes !== undefined && `, ${String(changes)} ${changes === 1 ? 'change' : 'changes'}`}
+        {saved !== undefined && `, ${String(changes)} ${changes === 1 ? 'change' : 'changes'}`}
       </span>
-      {inForce !== undefined && <span className="s2 text-soft">{inForce}</span>}
+      {children !== false ? (
+        children
+      ) : (
+        <span className="s2 truncate text-soft max-[900px]:hidden">
+          {saved === undefined
+            ? 'Not in use until you add it.'
+            : 'Until you save, the saved version stays in use.'}
+        </span>
+      )}
     </>
   );
 }
@@ -151,15 +199,26 @@ export function Refusals<B extends object, S extends Kept & { readonly fault: st
   );
 }
 
-export function DeleteButton<B extends object, S extends Kept>({
-  editing: { kind, saved, title, remove },
+/** What an editor ends with: its versions, and the deleting. */
+export function ThingButtons<B extends object, S extends Kept>({
+  editing: { kind, saved, title, remove, restore },
 }: {
   readonly editing: Editing<B, S>;
 }) {
   const { ask, dialog } = useAsking();
+  const [looking, setLooking] = useState(false);
   if (saved === undefined) return null;
   return (
     <>
+      <button
+        type="button"
+        className="btn bare"
+        onClick={() => {
+          setLooking(true);
+        }}
+      >
+        <History className="i s" aria-hidden="true" /> Versions
+      </button>
       <button
         type="button"
         className="btn bare"
@@ -173,6 +232,17 @@ export function DeleteButton<B extends object, S extends Kept>({
         <Trash2 className="i s" aria-hidden="true" /> Delete
       </button>
       {dialog}
+      {looking && (
+        <VersionsDialog
+          kind={kind}
+          saved={saved}
+          title={title}
+          onRestore={restore}
+          onClose={() => {
+            setLooking(false);
+          }}
+        />
+      )}
     </>
   );
 }

@@ -1,5 +1,6 @@
-export { DeleteButton, DraftState, EditorFrame, NameField, OnSwitch, Refusals } from './editor-frame.js';
-export { AddLink, KindPage } from './kind-page.js';
+export { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals } from './editor-frame.js';
+export { GroupBlank, GroupField } from './group-blank.js';
+export { AddLink, DraftRow, KindPage } from './kind-page.js';
 export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
 export { SettingChoice } from './setting-choice.js';
 export { useAsking } from './use-asking.js';

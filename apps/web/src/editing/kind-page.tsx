@@ -72,10 +72,19 @@ export function KindPage<B extends { readonly name: string }, S extends Named>(p
   );
 }
 
-export function AddLink({ kind }: { readonly kind: { readonly word: string; readonly path: string } }) {
+/** @param beside true beside an open one, whose own button is the one that stands out */
+export function AddLink({
+  kind,
+  beside = false,
+}: {
+  readonly kind: { readonly word: string; readonly path: string };
+  readonly beside?: boolean;
+}) {
   return (
-    <Link className="btn do" to={`${kind.path}/${NEW}`}>
-      <Plus className="i s" aria-hidden="true" /> Add {kind.word} <kbd aria-hidden="true">N</kbd>
+    <Link className={beside ? 'btn s' : 'btn do'} to={`${kind.path}/${NEW}`}>
+      <Plus className="i s" aria-hidden="true" /> Add
+      <span className={beside ? 'sr-only' : undefined}>{` ${kind.word}`}</span>{' '}
+      <kbd aria-hidden="true">N</kbd>
     </Link>
   );
 }
@@ -91,24 +100,63 @@ function KindList<B extends { readonly name: string }, S extends Named>({
       <header className="row">
         <h1 className="h2">{heading}</h1>
         <span className="ml-auto">
-          <AddLink kind={kind} />
+          <AddLink kind={kind} beside />
         </span>
       </header>
       <ul className="entries">
-        {all.map(({ id, name, enabled, fault }) => (
-          <li key={id}>
-            <Link className="entry" to={`${kind.path}/${id}`} aria-current={id === open ? 'page' : undefined}>
-              <span className={`what ${enabled ? '!text-ink' : ''}`}>{name}</span>
-              {fault !== null ? (
-                <span className="flag text-crimson">off by itself</span>
-              ) : (
-                !enabled && <span className="flag">off</span>
-              )}
-            </Link>
+        <DraftRow kind={kind} open={open} />
+        {all.map((each) => (
+          <li key={each.id}>
+            <KindEntry kind={kind} thing={each} current={each.id === open} />
           </li>
         ))}
       </ul>
     </section>
+  );
+}
+
+function KindEntry<B extends object, S extends Named>({
+  kind,
+  thing: { id, name, enabled, fault },
+  current,
+}: {
+  readonly kind: Kind<B, S>;
+  readonly thing: S;
+  readonly current: boolean;
+}) {
+  const draft = kind.drafts.use(id);
+  return (
+    <Link className="entry" to={`${kind.path}/${id}`} aria-current={current ? 'page' : undefined}>
+      <span className={`what ${enabled ? '!text-ink' : ''}`}>{name}</span>
+      {fault !== null ? (
+        <span className="flag text-crimson">off by itself</span>
+      ) : draft !== undefined ? (
+        <span className="flag text-ochre">draft</span>
+      ) : (
+        !enabled && <span className="flag">off</span>
+      )}
+    </Link>
+  );
+}
+
+/** One that is not saved yet stands in the list as well. */
+export function DraftRow<B extends { readonly name: string }, S extends Kept>({
+  kind,
+  open,
+}: {
+  readonly kind: Kind<B, S>;
+  readonly open: string | undefined;
+}) {
+  const draft = kind.drafts.use(NEW);
+  if (draft === undefined && open !== NEW) return null;
+  const name = draft?.body.name.trim() ?? '';
+  return (
+    <li>
+      <Link className="entry" to={`${kind.path}/${NEW}`} aria-current={open === NEW ? 'page' : undefined}>
+        <span className="what">{name === '' ? `new ${kind.word}` : name}</span>
+        <span className="flag text-ochre">draft</span>
+      </Link>
+    </li>
   );
 }
 

@@ -44,6 +44,7 @@ const LAMP: Kind<Lamp, SavedLamp> = {
   path: '/prepare/lamps',
   drafts,
   blank: () => BLANK,
+  readVersion: (body) => body as Lamp,
   bodyOf: ({ name, oil }) => ({ name, oil }),
   parts: PARTS,
   server: {
@@ -140,10 +141,12 @@ describe('an editor', () => {
   test('asks nothing of the server while something is not filled in, and says what only once it was tried', () => {
     const editing = edit(NEW, undefined);
     editing.change({ oil: 2 });
-    expect(editing.now.faultOf('name')).toBeUndefined();
+    expect(editing.now).toMatchObject({ faults: 0, refused: 0 });
     editing.submit();
     expect(asked).toEqual([]);
     expect(editing.now.faultOf('name')).toBe('Give it a name');
+    expect(editing.now).toMatchObject({ faults: 1, refused: 1 });
+    expect([editing.now.faultsAt('name'), editing.now.faultsAt('oil')]).toEqual([1, 0]);
     editing.change({ name: 'carbide' });
     expect(editing.now.faultOf('name')).toBeUndefined();
   });

@@ -2,10 +2,10 @@ import { useCallback, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { Problem, problemOf } from '../api/index.js';
-import { NEW, useStable, type Draft } from '../ui/index.js';
+import { NEW, toast, useStable, type Draft } from '../ui/index.js';
 import { isEmptyAt } from './empty.js';
 import { changedParts, type Kept, type Kind } from './kind.js';
-import { useSaving } from './use-saving.js';
+import { UNDO_MS, useSaving } from './use-saving.js';
 
 type Faults = Readonly<Record<string, string>>;
 
@@ -34,6 +34,12 @@ export interface Editing<B extends object = object, S extends Kept = Kept> {
   /** true when somebody else saved it since the draft began */
   readonly overtaken: boolean;
   readonly faultOf: (place: string) => string | undefined;
+  /** how many things are wrong at a place and within it, of those that are told */
+  readonly faultsAt: (place: string) => number;
+  /** how many things are wrong in all, of those that are told */
+  readonly faults: number;
+  /** how often saving was refused for what is wrong */
+  readonly refused: number;
   /** why the server refused, in words */
   readonly refusal: string | undefined;
   readonly saving: boolean;
@@ -42,6 +48,8 @@ export interface Editing<B extends object = object, S extends Kept = Kept> {
   /** saves the draft over what somebody else saved */
   readonly saveOver: () => void;
   readonly discard: () => void;
+  /** saves an earlier version over the current one */
+  readonly restore: (body: B) => void;
   readonly remove: ReturnType<typeof useSaving<B, S>>['remove'];
 }
 
@@ -51,6 +59,7 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
   const { save, remove } = useSaving(kind, id, nameOf);
   const navigate = useNavigate();
   const [tried, setTried] = useState(false);
+  const [refused, setRefused] = useState(0);
   const savedBody = useMemo(() => (saved === undefined ? undefined : kind.bodyOf(saved)), [kind, saved]);
   const base = useMemo(() => draft?.base ?? savedBody ?? kind.blank(), [draft?.base, savedBody, kind]);
   const body = draft?.body ?? base;
@@ -64,15 +73,30 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
     },
     [told, tried, body],
   );
+  const toldAt = useMemo(
+    () => Object.keys(told).filter((place) => faultOf(place) !== undefined),
+    [told, faultOf],
+  );
+  const faultsAt = useCallback(
+    (place: string): number => toldAt.filter((each) => each === place || each.startsWith(`${place}.`)).length,
+    [toldAt],
+  );
   const overtaken = draft !== undefined && saved !== undefined && saved.version !== draft.version;
   const saveAs = (version: number): void => {
     setTried(true);
-    if (draft === undefined || Object.keys(check(body)).length > 0) return;
+    if (draft === undefined) return;
+    if (Object.keys(check(body)).length > 0) {
+      setRefused((before) => before + 1);
+      return;
+    }
     save.mutate(
       { draft: { ...draft, body: tidy(body) }, version },
       {
         onSuccess: () => {
           setTried(false);
+        },
+        onError: () => {
+          setRefused((before) => before + 1);
         },
       },
     );
@@ -96,6 +120,9 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
     body,
     overtaken,
     faultOf,
+    faultsAt,
+    faults: toldAt.length,
+    refused,
     refusal: save.isError && !overtaken ? problemWords(save.error) : undefined,
     saving: save.isPending,
     change: (part) => {
@@ -115,6 +142,18 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
       setTried(false);
       save.reset();
       if (id === NEW) void navigate(kind.path);
+      if (draft === undefined) return;
+      const undo = (): void => {
+        kind.drafts.write(id, draft);
+        void navigate(`${kind.path}/${id}`);
+      };
+      toast('Draft discarded', { action: { label: 'Undo', onClick: undo }, duration: UNDO_MS });
+    },
+    restore: (restored) => {
+      if (saved === undefined || savedBody === undefined) return;
+      const { version } = saved;
+      // What is typed and not saved stays a draft; it then stands on a version that is overtaken.
+      save.mutate({ draft: { body: restored, base: savedBody, version, at: -1 }, version });
     },
     remove,
   };

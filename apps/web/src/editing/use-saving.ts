@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 import { Problem } from '../api/index.js';
-import { type Draft, tellProblem, toast } from '../ui/index.js';
+import { type Draft, NEW, tellProblem, toast } from '../ui/index.js';
 import type { Kept, Kind } from './kind.js';
 
-/** How long a deleting can be undone, in milliseconds. */
-const UNDO_MS = 20_000;
+/** How long something done can be undone, in milliseconds. */
+export const UNDO_MS = 20_000;
 
 /** Saving, deleting and taking back, each with its undo. */
 export function useSaving<B extends object, S extends Kept>(
@@ -35,9 +35,30 @@ export function useSaving<B extends object, S extends Kept>(
       if (drafts.read(id)?.at === draft.at) drafts.write(id, undefined);
       if (version === 0) void navigate(`${path}/${saved.id}`, { replace: true });
       const notes = 'notes' in saved ? (saved.notes as readonly string[]) : [];
+      // What was saved is a draft again, on top of what was there before.
+      const unsave = async (): Promise<S> => {
+        const before = await server.stepBack(saved.id, saved.version);
+        // A version that was restored was never a draft.
+        const kept = drafts.read(saved.id) ?? (draft.at < 0 ? undefined : draft);
+        if (kept !== undefined)
+          drafts.write(saved.id, { ...kept, base: kind.bodyOf(before), version: before.version });
+        return before;
+      };
+      const unadd = (): void => {
+        void server
+          .remove(saved.id)
+          .then(() => {
+            kind.drop(queries, saved.id);
+            drafts.write(saved.id, undefined);
+            drafts.write(NEW, draft);
+            void navigate(`${path}/${NEW}`);
+          })
+          .catch(tellProblem);
+      };
       toast(`Saved ${nameOf(saved)}`, {
         description: notes.length > 0 ? notes.join('. ') : undefined,
-        action: version === 0 ? undefined : undo(() => server.stepBack(saved.id, saved.version)),
+        action: version === 0 ? { label: 'Undo', onClick: unadd } : undo(unsave),
+        duration: UNDO_MS,
       });
     },
     // Somebody was first: what they saved comes into the list, and with it the choice.

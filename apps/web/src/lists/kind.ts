@@ -32,6 +32,10 @@ export const LIST: Kind<ListBody, ListWithText> = {
   drafts,
   blank: () => ({ name: '', text: '' }),
   bodyOf: ({ name, text }) => ({ name, text }),
+  readVersion: (body) => {
+    const { name, lines } = body as { readonly name: string; readonly lines: readonly string[] };
+    return { name, text: lines.join('\n') };
+  },
   parts: {
     name: { label: 'Name', of: ({ name }) => name, words: ({ name }) => name || 'none' },
     text: {

@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Download, FileUp, RotateCcw } from 'lucide-react';
 import { useMemo, useRef } from 'react';
 import { answerOf, api } from '../api/index.js';
-import { DeleteButton, DraftState, EditorFrame, NameField, useEditing } from '../editing/index.js';
+import { ThingButtons, EditorFrame, NameField, useEditing } from '../editing/index.js';
 import { Fault, tellProblem } from '../ui/index.js';
 import { LIST, type ListBody, type ListWithText } from './kind.js';
 import { LinesField } from './lines-field.js';
@@ -27,7 +27,6 @@ export function ListEditor({ id, saved }: ListEditorProps) {
     >
       <Fault>{faultOf('name')}</Fault>
       <div className="row my-1.5 flex-wrap text-soft">
-        <DraftState editing={editing} />
         <span className="s2">
           {'fault' in read ? '' : `${read.lines.length.toLocaleString('en')} lines`}
           {saved !== undefined && `, ${saved.left.toLocaleString('en')} not drawn yet this round`}
@@ -49,7 +48,7 @@ export function ListEditor({ id, saved }: ListEditorProps) {
               <Download className="i s" aria-hidden="true" /> Text file
             </a>
           )}
-          <DeleteButton editing={editing} />
+          <ThingButtons editing={editing} />
         </span>
       </div>
       {'fault' in read && <Fault>{`${read.fault}. Nothing was saved; your draft is kept.`}</Fault>}

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { Plus } from 'lucide-react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
 import { answerOf, api, type List } from '../api/index.js';
+import { AddLink, DraftRow } from '../editing/index.js';
 import { listsQuery } from '../live/index.js';
 import { comesLater, Bones, LoadFailed, NEW } from '../ui/index.js';
-import { drafts } from './kind.js';
+import { drafts, LIST } from './kind.js';
 import { LIST_STARTERS } from './starters.js';
 
 const ListEditor = comesLater(async () => (await import('./list-editor.js')).ListEditor);
@@ -25,10 +25,11 @@ export function ListsPage() {
         <header className="row">
           <h1 className="h2">Lists</h1>
           <span className="ml-auto">
-            <AddList />
+            <AddLink kind={LIST} beside={id !== undefined} />
           </span>
         </header>
         <ul className="entries">
+          <DraftRow kind={LIST} open={id} />
           {lists.map((list) => (
             <li key={list.id}>
               <Link
@@ -81,14 +82,6 @@ function OpenList({ id, lists }: { readonly id: string; readonly lists: readonly
   return <ListEditor id={id} saved={{ ...list, text: text.replace(/\n$/u, '') }} />;
 }
 
-function AddList() {
-  return (
-    <Link className="btn do" to={`/prepare/lists/${NEW}`}>
-      <Plus className="i s" aria-hidden="true" /> Add list <kbd aria-hidden="true">N</kbd>
-    </Link>
-  );
-}
-
 function NoneYet() {
   const navigate = useNavigate();
   return (
@@ -100,7 +93,7 @@ function NoneYet() {
           A list is lines of text that steps draw from: questions, answers, names. Begin with one of these, or
           from nothing.
         </p>
-        <AddList />
+        <AddLink kind={LIST} />
         <ul className="mt-3 border-t border-line">
           {LIST_STARTERS.map((starter) => (
             <li key={starter.name} className="border-b border-line py-2">

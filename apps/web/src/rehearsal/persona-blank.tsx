@@ -4,7 +4,15 @@ import { X } from 'lucide-react';
 import { answerOf, api, type SavedPersona } from '../api/index.js';
 import { usePersona, type Persona } from '../script/index.js';
 import { settingsQuery } from '../live/index.js';
-import { Choice, IconButton, Opens, ROLE_CHOICES, tellProblem, WholeNumber } from '../ui/index.js';
+import {
+  Choice,
+  DurationField,
+  IconButton,
+  Opens,
+  ROLE_CHOICES,
+  tellProblem,
+  WholeNumber,
+} from '../ui/index.js';
 
 /** Who one is: typed here, or one of those saved for the channel. */
 export function PersonaBlank() {
@@ -76,15 +84,16 @@ function PersonaMore({
         </caption>
         <tbody>
           <tr>
-            <th scope="row">hours watched</th>
+            <th scope="row">time watched</th>
             <td>
-              <WholeNumber
-                label="Hours watched"
+              <DurationField
+                label="Time watched"
                 value={persona.hours ?? null}
+                unit="h"
                 empty="theirs"
                 onChange={(next) => {
                   const { hours: _before, ...rest } = persona;
-                  onChange(next === null ? rest : { ...rest, hours: next });
+                  onChange(next === null || Number.isNaN(next) ? rest : { ...rest, hours: next });
                 }}
               />
             </td>

@@ -51,6 +51,7 @@ export const ROUTINE: Kind<NamedRoutineBody, NamedRoutine> = {
   drafts,
   blank: blankRoutine,
   bodyOf: routineBody,
+  readVersion: (body) => body as NamedRoutineBody,
   parts: PARTS,
   server: {
     create: async (body) =>

@@ -3,9 +3,9 @@ import { Play } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { NamedRoutine } from '../api/index.js';
 import {
-  DeleteButton,
-  DraftState,
+  ThingButtons,
   EditorFrame,
+  GroupBlank,
   NameField,
   OnSwitch,
   Refusals,
@@ -56,7 +56,28 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
 
   return (
     <>
-      <EditorFrame editing={editing} name={<NameField editing={editing} />}>
+      <EditorFrame
+        editing={editing}
+        name={<NameField editing={editing} />}
+        aside={
+          <>
+            <GroupBlank
+              group={body.group}
+              others={others}
+              draft={body.group !== base.group}
+              onChange={(group) => {
+                change({ group });
+              }}
+            />
+            <OnSwitch
+              on={body.enabled}
+              onChange={(enabled) => {
+                change({ enabled });
+              }}
+            />
+          </>
+        }
+      >
         <Fault>{faultOf('name')}</Fault>
         <Refusals editing={editing} />
         <Triggers
@@ -78,32 +99,12 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
             }}
           />
         </p>
-        <div className="row min-h-6 flex-wrap">
-          <DraftState editing={editing} />
-          <span className="row ml-auto">
-            <input
-              className={`blank !h-6 !w-36 ${body.group === base.group ? '' : 'draft'}`}
-              aria-label="Group"
-              placeholder="no group"
-              value={body.group}
-              autoComplete="off"
-              onChange={(event) => {
-                change({ group: event.target.value });
-              }}
-            />
-            <OnSwitch
-              on={body.enabled}
-              onChange={(enabled) => {
-                change({ enabled });
-              }}
-            />
-          </span>
-        </div>
         <RoutineScript
           routine={body.routine}
           saved={base.routine}
           scope={scope}
           faultOf={faultOf}
+          faultsAt={editing.faultsAt}
           onShowValues={showValues}
           onChange={(routine) => {
             change({ routine });
@@ -122,7 +123,7 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
             >
               <Play className="i s" aria-hidden="true" /> Run it now, as saved
             </button>
-            <DeleteButton editing={editing} />
+            <ThingButtons editing={editing} />
           </footer>
         )}
       </EditorFrame>

@@ -2,7 +2,7 @@ import { type Blank, type Conditions, type WordOf } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useId } from 'react';
 import { countersQuery, rememberedQuery } from '../live/index.js';
-import { Choice, Fault, WholeNumber } from '../ui/index.js';
+import { Choice, DurationField, Fault, WholeNumber } from '../ui/index.js';
 import { ConditionsBlank } from './conditions-blank.js';
 import { ReferenceChoice } from './reference-choice.js';
 import { useScript } from './script-context.js';
@@ -20,6 +20,14 @@ interface BlankControlProps {
 /** The control of one blank: what it is depends on nothing but what the registry says of it. */
 export function BlankControl({ blank, value, place, draft, onChange }: BlankControlProps) {
   const { faultOf } = useScript();
+  const numberOf = (label: string) => ({
+    label,
+    value: value as number,
+    wrong: faultOf(place) !== undefined,
+    onChange: (next: number | null) => {
+      onChange(next ?? Number.NaN);
+    },
+  });
   switch (blank.as) {
     case 'texts':
       return (
@@ -55,14 +63,11 @@ export function BlankControl({ blank, value, place, draft, onChange }: BlankCont
     case 'number':
       return (
         <>
-          <WholeNumber
-            label={blank.label}
-            value={value as number}
-            wrong={faultOf(place) !== undefined}
-            onChange={(next) => {
-              onChange(next ?? Number.NaN);
-            }}
-          />
+          {blank.unit === 's' ? (
+            <DurationField {...numberOf(blank.label)} unit="s" draft={draft} />
+          ) : (
+            <WholeNumber {...numberOf(blank.label)} />
+          )}
           <Fault>{faultOf(place)}</Fault>
         </>
       );

@@ -9,6 +9,7 @@ interface RoutineScriptProps {
   readonly saved: Routine;
   readonly scope: Scope;
   readonly faultOf: (place: string) => string | undefined;
+  readonly faultsAt: (place: string) => number;
   readonly onChange: (routine: Routine) => void;
   readonly onShowValues: () => void;
 }

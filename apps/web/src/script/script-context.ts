@@ -7,6 +7,8 @@ import type { StepPlace } from './edits.js';
 export interface ScriptContext {
   readonly scope: Scope;
   readonly faultOf: (place: string) => string | undefined;
+  /** how many things are wrong at a place and within it */
+  readonly faultsAt: (place: string) => number;
   /** the step of this id as it is saved */
   readonly savedOf: (id: string) => Step | undefined;
   readonly onShowValues: () => void;

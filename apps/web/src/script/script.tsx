@@ -37,6 +37,7 @@ interface ScriptProps {
   readonly saved: readonly Step[];
   readonly scope: Scope;
   readonly faultOf: (place: string) => string | undefined;
+  readonly faultsAt: (place: string) => number;
   readonly onChange: (steps: readonly Step[]) => void;
   readonly onShowValues: () => void;
 }
@@ -45,7 +46,7 @@ interface ScriptProps {
 const POINTER = { activationConstraint: { distance: 4 } };
 
 /** The routine as a script: each step a line of plain words with its blanks in place. */
-export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }: ScriptProps) {
+export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onShowValues }: ScriptProps) {
   const names = useNames();
   const [told, setTold] = useState('');
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
@@ -71,6 +72,7 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
     (): ScriptContext => ({
       scope,
       faultOf,
+      faultsAt,
       onShowValues,
       savedOf: (id) => savedById.get(id),
       copiedCount: clip?.length ?? 0,
@@ -129,7 +131,7 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
         setFolded((before) => new Set(fold ? [...before, id] : [...before].filter((each) => each !== id)));
       },
     }),
-    [scope, faultOf, onShowValues, savedById, clip, full, put, focusStep, setClipboard, folded],
+    [scope, faultOf, faultsAt, onShowValues, savedById, clip, full, put, focusStep, setClipboard, folded],
   );
 
   const sensors = useSensors(useSensor(PointerSensor, POINTER));
@@ -168,8 +170,7 @@ export function Script({ steps, saved, scope, faultOf, onChange, onShowValues }:
           onClick={history.redo}
         />
         <span className="s2 text-soft max-[700px]:hidden">
-          <kbd>Alt ↑ ↓</kbd> moves a step; at its number <kbd>Ctrl C</kbd> copies and <kbd>Ctrl V</kbd> puts
-          in
+          <kbd>Alt ↑ ↓</kbd> move a step · at its number <kbd>Ctrl C</kbd> copy · <kbd>Ctrl V</kbd> paste
         </span>
       </p>
       <ScriptProvider value={context}>

@@ -2,7 +2,7 @@ import { useDraggable } from '@dnd-kit/core';
 import { innerLists, kindOf, type Blank, type IfStep, type PickStep, type Step } from '@gully/core/routines';
 import { ChevronDown, ChevronRight, GripVertical, X } from 'lucide-react';
 import { Fragment, memo } from 'react';
-import { IconButton } from '../ui/index.js';
+import { IconButton, toFix } from '../ui/index.js';
 import { BlankControl } from './blank-control.js';
 import { Branches } from './branches.js';
 import { useScript } from './script-context.js';
@@ -29,6 +29,7 @@ export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps
   const saved = script.savedOf(step.id);
   const lists = innerLists(step);
   const folded = script.isFolded(step.id);
+  const hidden = folded ? script.faultsAt(path) : 0;
   const fields = step as unknown as Readonly<Record<string, unknown>>;
   const blanks = kind.blanks as Readonly<Record<string, Blank>>;
   return (
@@ -107,6 +108,18 @@ export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps
           <span className="s2 text-soft">
             {lists.reduce((sum, inner) => sum + inner.steps.length, 0)} steps folded
           </span>
+        )}
+        {hidden > 0 && (
+          <button
+            type="button"
+            className="btn s bare !text-crimson"
+            data-wrong
+            onClick={() => {
+              script.fold(step.id, false);
+            }}
+          >
+            {toFix(hidden)}
+          </button>
         )}
       </div>
       <IconButton

@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api } from '../api/index.js';
 import { breathingQuery } from '../live/index.js';
-import { Fault, Opens, tellProblem, toast, WholeNumber } from '../ui/index.js';
+import { DurationField, Fault, Opens, tellProblem, toast, WholeNumber } from '../ui/index.js';
 
 /** How often timers may speak, all of them together. */
 export function BreathingBlank() {
@@ -53,15 +53,16 @@ export function BreathingBlank() {
           </p>
           <p className="row">
             at least
-            <WholeNumber
-              label="Seconds between any two timers"
+            <DurationField
+              label="Time between any two timers"
               value={room.seconds}
+              unit="s"
               wrong={faults.seconds !== undefined}
               onChange={(seconds) => {
                 setEdited({ ...room, seconds: seconds ?? NaN });
               }}
             />
-            s between any two
+            between any two
           </p>
           <Fault>{faults.seconds}</Fault>
           <p className="row mt-1.5">

@@ -53,6 +53,7 @@ export const TIMER: Kind<TimerBody, Timer> = {
   drafts,
   blank,
   bodyOf: timerBody,
+  readVersion: (body) => body as TimerBody,
   parts: PARTS,
   server: {
     create: (body) => answerOf(api.POST('/api/timers', { body: timerAsSent(body) })),

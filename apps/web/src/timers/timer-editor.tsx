@@ -2,15 +2,7 @@ import { routineOf } from '@gully/core/routines';
 import { checkTimer, type TimerBody } from '@gully/core/timers';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { Timer } from '../api/index.js';
-import {
-  DeleteButton,
-  DraftState,
-  EditorFrame,
-  NameField,
-  OnSwitch,
-  Refusals,
-  useEditing,
-} from '../editing/index.js';
+import { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals, useEditing } from '../editing/index.js';
 import { useScope, ValueReference } from '../script/index.js';
 import { Fault, NEW } from '../ui/index.js';
 import { ForecastPanel } from './forecast-panel.js';
@@ -57,13 +49,11 @@ export function TimerEditor({ id, saved, others }: TimerEditorProps) {
 
   return (
     <>
-      <EditorFrame editing={editing} name={<NameField editing={editing} />}>
-        <Fault>{faultOf('name')}</Fault>
-        <Refusals editing={editing} />
-        <TimerSentence editing={editing} />
-        <div className="row min-h-6 flex-wrap">
-          <DraftState editing={editing} />
-          <span className="row ml-auto">
+      <EditorFrame
+        editing={editing}
+        name={<NameField editing={editing} />}
+        aside={
+          <>
             {saved !== undefined && draft === undefined && <TimerButtons timer={saved} held={held} />}
             <OnSwitch
               on={body.enabled}
@@ -71,13 +61,17 @@ export function TimerEditor({ id, saved, others }: TimerEditorProps) {
                 change({ enabled });
               }}
             />
-          </span>
-        </div>
+          </>
+        }
+      >
+        <Fault>{faultOf('name')}</Fault>
+        <Refusals editing={editing} />
+        <TimerSentence editing={editing} />
         <TimerDoes editing={editing} scope={scope} onShowValues={showValues} />
         <ForecastPanel open={open} />
         <footer className="row mt-3">
           <span className="ml-auto">
-            <DeleteButton editing={editing} />
+            <ThingButtons editing={editing} />
           </span>
         </footer>
       </EditorFrame>

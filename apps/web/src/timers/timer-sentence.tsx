@@ -4,7 +4,7 @@ import type { Timer } from '../api/index.js';
 import { useChanged, type Editing } from '../editing/index.js';
 import { rateQuery } from '../live/index.js';
 import { WhenBlank } from '../script/index.js';
-import { Choice, Fault } from '../ui/index.js';
+import { Choice, DurationField, Fault } from '../ui/index.js';
 import { PARTS } from './kind.js';
 
 /** When it fires, as a sentence, and what that comes to in this room. */
@@ -13,10 +13,22 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
   const { data: rate = ASSUMED_RATE } = useQuery(rateQuery);
   const changed = useChanged<keyof typeof PARTS, TimerBody>(PARTS, editing);
   const faults = (['interval', 'lines', 'first', 'jitter', 'when'] as const).map(faultOf);
-  const number = (field: 'interval' | 'lines' | 'first' | 'jitter', label: string) => (
-    <NumberBlank
+  const span = (field: 'interval' | 'first', label: string) => (
+    <DurationField
       label={label}
       value={body[field] ?? 0}
+      unit="m"
+      draft={changed.includes(field)}
+      wrong={faultOf(field) !== undefined}
+      onChange={(value) => {
+        change({ [field]: value ?? Number.NaN });
+      }}
+    />
+  );
+  const number = (field: 'lines' | 'jitter', label: string) => (
+    <NumberBlank
+      label={label}
+      value={body[field]}
       draft={changed.includes(field)}
       wrong={faultOf(field) !== undefined}
       onChange={(value) => {
@@ -28,7 +40,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
   return (
     <>
       <div className="sentence !mt-2 leading-9">
-        Every {number('interval', 'Minutes between two times')} min
+        Every {span('interval', 'Time between two firings')}
         {changed.includes('interval') && <Was>{PARTS.interval.words(base)}</Was>}, once viewers wrote{' '}
         {number('lines', 'Lines viewers write in between')} lines
         {changed.includes('lines') && <Was>{PARTS.lines.words(base)}</Was>},{' '}
@@ -53,7 +65,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
             change({ first: next === 'first' ? (base.first ?? 5) : null });
           }}
         />
-        {body.first !== null && <> {number('first', 'Minutes after going live')} min</>}, give or take{' '}
+        {body.first !== null && <> {span('first', 'Time after going live')}</>}, give or take{' '}
         <span className="whitespace-nowrap">{number('jitter', 'Percent each wait varies')} %.</span>
       </div>
       {faults.map((fault) => (

@@ -1,10 +1,11 @@
 export { comesLater } from './comes-later.js';
 export { Choice } from './choice.js';
+export { DurationField } from './duration-field.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
 export { IconButton } from './icon-button.js';
 export { Mark, Notch } from './mark.js';
 export { useNarrow } from './narrow.js';
-export { Bones, Fault, LoadFailed, tellProblem } from './notice.js';
+export { Bones, Fault, LoadFailed, tellProblem, toFix } from './notice.js';
 export { Opens } from './opens.js';
 export { AUDIENCES, ROLE_CHOICES, roleMark } from './roles.js';
 export { readStored, subscribeStored, useStored, writeStored } from './stored.js';

@@ -13,6 +13,11 @@ export function Fault({ id, children }: { readonly id?: string; readonly childre
   );
 }
 
+/** How many things are wrong, as a person is told. */
+export function toFix(faults: number): string {
+  return faults === 1 ? '1 thing to fix' : `${String(faults)} things to fix`;
+}
+
 /** In place of what could not be loaded: what happened, and a way on. */
 export function LoadFailed({ error, retry }: { readonly error: unknown; readonly retry: () => void }) {
   const { title, detail } = problemOf(error);

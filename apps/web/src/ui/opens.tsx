@@ -19,6 +19,7 @@ export function Opens({ shown, label, draft = false, mono = false, wrong = false
         type="button"
         aria-label={label}
         className={`blank opens ${draft ? 'draft' : ''} ${mono ? 'm !font-medium' : ''} ${wrong ? '!border-b-2 !border-crimson' : ''}`}
+        data-wrong={wrong || undefined}
       >
         {shown}
       </Popover.Trigger>

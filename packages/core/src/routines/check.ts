@@ -1,4 +1,4 @@
-import { expressionFault, compilePattern, parseText } from '../text/index.js';
+import { expressionFault, compilePattern, parseText, typedDuration } from '../text/index.js';
 import { ALONE, COMPARISONS, isGroup, NESTING_LIMIT, ROWS_LIMIT, type Conditions } from './conditions.js';
 import type { Blank, WordOf } from './form.js';
 import { filledBlanks } from './kinds/index.js';
@@ -102,8 +102,12 @@ function checkTexts(texts: readonly string[], place: string): Faults {
   return faults;
 }
 
-function numberFault(value: number, { least, most }: { least: number; most: number }): string | undefined {
+function numberFault(
+  value: number,
+  { least, most, unit }: Pick<Blank & { readonly as: 'number' }, 'least' | 'most' | 'unit'>,
+): string | undefined {
   if (Number.isInteger(value) && value >= least && value <= most) return undefined;
+  if (unit === 's') return `From ${typedDuration(least * 1000)} to ${typedDuration(most * 1000)}`;
   return least === -most
     ? `A whole number, at most ${most.toLocaleString('en')} up or down`
     : `A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}`;

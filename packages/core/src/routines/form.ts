@@ -1,4 +1,5 @@
 import { conditionsInWords, type Conditions } from './conditions.js';
+import { typedDuration } from '../text/index.js';
 import type { ReferenceKind } from '../things/index.js';
 import type { Branch, Step } from './step.js';
 
@@ -21,7 +22,14 @@ export type Blank =
       readonly json?: true;
     }
   | { readonly as: 'word'; readonly label: string; readonly of: WordOf }
-  | { readonly as: 'number'; readonly label: string; readonly least: number; readonly most: number }
+  | {
+      readonly as: 'number';
+      readonly label: string;
+      readonly least: number;
+      readonly most: number;
+      /** a span: typed as `90 s` or `1 h 30 min`, kept in seconds */
+      readonly unit?: 's';
+    }
   | {
       readonly as: 'choice';
       readonly label: string;
@@ -69,6 +77,7 @@ export function blankInWords(blank: Blank, value: unknown, names: Names): string
     case 'branches':
       return `one of ${String((value as readonly Branch[]).length)}`;
     case 'number':
+      return blank.unit === 's' ? typedDuration(Number(value) * 1000) : String(value);
     case 'word':
       return String(value);
   }

@@ -39,7 +39,7 @@ test.each(KINDS)('%s brings all there is to it, and every blank of its is checke
 
 test.each([
   [STEP_KINDS.wait.blank('x'), 'Wait 5 s'],
-  [{ ...STEP_KINDS.wait.blank('x'), seconds: 90 }, 'Wait 90 s, that is 1 min 30 s'],
+  [{ ...STEP_KINDS.wait.blank('x'), seconds: 90 }, 'Wait 1 min 30 s'],
   [
     { ...STEP_KINDS.draw.blank('x'), name: 'question' },
     'Draw a line not drawn yet this round from Campfire questions as question if there is none, go on',

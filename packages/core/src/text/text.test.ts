@@ -5,6 +5,8 @@ import {
   byteLength,
   CounterValue,
   durationInWords,
+  readDuration,
+  typedDuration,
   elapsedInWords,
   Moment,
   nearestName,
@@ -238,6 +240,19 @@ test('a wait in words is never shorter than the wait', () => {
     '2 h 5 min',
     '1 d 1 h',
   ]);
+});
+
+test('a span is read as people type it, and as it is shown', () => {
+  const read = (typed: string): number | undefined => readDuration(typed, 'm');
+  expect(['30s', '5m', '1h 30m', '1h30m', '1.5 hours', '2', ' 1 day ', '90 sec', '1,5 h'].map(read)).toEqual([
+    30_000, 300_000, 5_400_000, 5_400_000, 5_400_000, 120_000, 86_400_000, 90_000, 5_400_000,
+  ]);
+  expect(['', 'abc', '5x', '1h 2', '1m 2m', '-5', '5 m!', 'm'].map(read)).toEqual(Array(8).fill(undefined));
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 10_000_000 }), (seconds) => {
+      expect(readDuration(typedDuration(seconds * 1000), 's')).toBe(seconds * 1000);
+    }),
+  );
 });
 
 test('a span that has passed is never longer than it was', () => {

@@ -1,6 +1,7 @@
 import { DRAW_ORDERS } from '../random/index.js';
 import { TEXTS_LIMIT, textFault, type Faults } from '../routines/index.js';
 import { whenFault } from '../stream/index.js';
+import { typedDuration } from '../text/index.js';
 import {
   INTERVAL_LIMIT,
   JITTER_LIMIT,
@@ -38,9 +39,9 @@ export function checkTimer(
 ): Faults {
   const { does, texts, interval, lines, first, jitter } = body;
   const faults: Faults = {
-    ...wholeFault('interval', interval, 1, INTERVAL_LIMIT, 'minutes'),
+    ...minutesFault('interval', interval, 1),
     ...wholeFault('lines', lines, 0, LINES_LIMIT, 'lines'),
-    ...(first === null ? {} : wholeFault('first', first, 0, INTERVAL_LIMIT, 'minutes')),
+    ...(first === null ? {} : minutesFault('first', first, 0)),
     ...wholeFault('jitter', jitter, 0, JITTER_LIMIT, 'percent'),
   };
   const name = body.name.trim();
@@ -77,6 +78,11 @@ export function runsFault(
   const isKnown = does === 'routine' ? routines?.has(runs) : commands?.has(runs);
   if (isKnown === false) return `There is no such ${does} any more; choose another`;
   return does === 'command' ? commands?.get(runs) : undefined;
+}
+
+function minutesFault(place: string, value: number, least: number): Faults {
+  if (Number.isInteger(value) && value >= least && value <= INTERVAL_LIMIT) return {};
+  return { [place]: `Whole minutes, from ${String(least)} min to ${typedDuration(INTERVAL_LIMIT * 60_000)}` };
 }
 
 function wholeFault(place: string, value: number, least: number, most: number, unit: string): Faults {

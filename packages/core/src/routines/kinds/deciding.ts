@@ -1,5 +1,4 @@
 import { weighted } from '../../random/index.js';
-import { durationInWords } from '../../text/index.js';
 import {
   WAIT_LIMIT,
   type IfStep,
@@ -96,13 +95,10 @@ export const wait: StepKind<WaitStep> = {
   kind: 'wait',
   group: 'Decide',
   verb: 'Wait',
-  means: 'some seconds before the next step',
+  means: 'some time before the next step',
   words: ['pause', 'delay', 'sleep', 'later'],
-  blanks: { seconds: { as: 'number', label: 'Seconds', least: 1, most: WAIT_LIMIT } },
-  line: ({ seconds }) => [
-    { blank: 'seconds' },
-    seconds >= 60 ? `s, that is ${durationInWords(seconds * 1000)}` : 's',
-  ],
+  blanks: { seconds: { as: 'number', label: 'How long', least: 1, most: WAIT_LIMIT, unit: 's' } },
+  line: () => [{ blank: 'seconds' }],
   blank: (id) => ({ kind: 'wait', id, seconds: 5 }),
   run: ({ seconds }) => ({ waitMs: seconds * 1000 }),
 };

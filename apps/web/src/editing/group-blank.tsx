@@ -1,14 +1,14 @@
-import type { Command } from '../api/index.js';
 import { Opens } from '../ui/index.js';
 
 interface GroupBlankProps {
   readonly group: string;
-  readonly others: readonly Command[];
+  /** what else has groups */
+  readonly others: readonly { readonly group: string }[];
   readonly draft: boolean;
   readonly onChange: (group: string) => void;
 }
 
-/** The heading a command stands under in the list: one there is, or a new one. */
+/** The heading a thing stands under in the list: one there is, or a new one. */
 export function GroupBlank({ group, others, draft, onChange }: GroupBlankProps) {
   const shown = group === '' ? 'no group' : group;
   return (
@@ -19,7 +19,7 @@ export function GroupBlank({ group, others, draft, onChange }: GroupBlankProps) 
 }
 
 export function GroupField({ group, others, onChange }: Omit<GroupBlankProps, 'draft'>) {
-  const groups = [...new Set(others.map((command) => command.group))].filter((each) => each !== '').sort();
+  const groups = [...new Set(others.map((other) => other.group))].filter((each) => each !== '').sort();
   return (
     <label className="block">
       <span className="s2 block pb-1 text-soft">A heading in the list; empty for none</span>
