@@ -103,7 +103,7 @@ test('a script is edited: moved into a branch, copied, undone and redone, folded
   // A wait of ten hours is told at its line.
   await addStep(page, 'Steps', 'wait');
   await page.getByLabel('How long').fill('36000');
-  await expect(page.getByText('From 1 s to 5 min')).toBeVisible();
+  await expect(page.getByText('Whole seconds, from 1 s to 5 min')).toBeVisible();
 
   // Dragged by its number to the front.
   const last = page.getByRole('button', { name: /^Step 3, Wait/ });

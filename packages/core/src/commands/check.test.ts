@@ -105,8 +105,8 @@ describe('checking before saving', () => {
       'steps.0.texts.0',
       /5001 characters; 5000 is the most/u,
     ],
-    ['half a second', faultsOf({}, { cooldown: 1.5 }), 'gates.cooldown', /whole number/u],
-    ['no number', faultsOf({}, { viewerCooldown: Number.NaN }), 'gates.viewerCooldown', /whole number/u],
+    ['half a second', faultsOf({}, { cooldown: 1.5 }), 'gates.cooldown', /whole seconds/u],
+    ['no number', faultsOf({}, { viewerCooldown: Number.NaN }), 'gates.viewerCooldown', /whole seconds/u],
     [
       'one hour',
       faultsOf({}, { when: { live: 'any', categories: [], from: '8', to: '' } }),

@@ -163,7 +163,7 @@ function checkGates(gates: Gates): Faults {
   }
   for (const field of ['cooldown', 'viewerCooldown'] as const)
     if (!(Number.isInteger(gates[field]) && gates[field] >= 0 && gates[field] <= COOLDOWN_LIMIT))
-      faults[`gates.${field}`] = 'A cooldown is from 0 s to 1 d, such as 30s, 5m or 1h 30m';
+      faults[`gates.${field}`] = 'A cooldown is whole seconds, from 0 s to 1 d';
   for (const [gate, text] of Object.entries(gates.refusals)) {
     const fault = text.trim() === '' ? undefined : textFault(text);
     if (fault !== undefined) faults[`gates.refusals.${gate}`] = fault;

@@ -107,7 +107,7 @@ function numberFault(
   { least, most, unit }: Pick<Blank & { readonly as: 'number' }, 'least' | 'most' | 'unit'>,
 ): string | undefined {
   if (Number.isInteger(value) && value >= least && value <= most) return undefined;
-  if (unit === 's') return `From ${typedDuration(least * 1000)} to ${typedDuration(most * 1000)}`;
+  if (unit === 's') return `Whole seconds, from ${typedDuration(least * 1000)} to ${typedDuration(most * 1000)}`;
   return least === -most
     ? `A whole number, at most ${most.toLocaleString('en')} up or down`
     : `A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}`;

@@ -246,8 +246,8 @@ function fail(): never {
 describe('what is checked while saving', () => {
   const waiting = (seconds: number) => routineOf([wait(seconds)]);
   test.each([
-    ['a wait of ten hours', waiting(36_000), 'steps.0.seconds', '1 to 300'],
-    ['half a second', waiting(0.5), 'steps.0.seconds', 'whole number'],
+    ['a wait of ten hours', waiting(36_000), 'steps.0.seconds', '1 s to 5 min'],
+    ['half a second', waiting(0.5), 'steps.0.seconds', 'Whole seconds'],
     ['waits of six minutes', routineOf([wait(180), wait(180)]), 'steps', '360 s'],
     [
       'an output above its folder',
