@@ -43,7 +43,7 @@ test('the first evening: a command is drafted, rehearsed, saved, typed, refused 
   await expect(chat.getByText(/Did not run: cooling down, \d+ s left/)).toBeVisible();
 
   await world.stopServer();
-  await expect(page.locator('.top').getByText('Gully does not answer')).toBeVisible();
+  await expect(page.locator('.top').getByText('Gully is not responding')).toBeVisible();
   await world.startServer();
   await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
   await page.reload();
@@ -126,7 +126,7 @@ test('two windows on one command: the second to save is shown both and chooses',
     data: { ...aCommand('map', 'theirs', { lowestRole: 'vip' }), version: 1 },
   });
   expect(saved.status()).toBe(200);
-  const conflict = page.getByRole('alert', { name: 'Saved somewhere else while you were editing' });
+  const conflict = page.getByRole('alert', { name: 'Saved by someone else while you were editing' });
   await expect(conflict).toContainText('theirs');
   await expect(conflict).toContainText('mine: as it was');
   await page.keyboard.press('Control+Enter');
@@ -179,14 +179,14 @@ test('a thousand commands are listed, searched and opened', async ({ page, world
 
 test('an empty list offers some to begin from, and what is begun is not lost', async ({ page, world }) => {
   await openCommands(page, world);
-  await expect(page.getByRole('heading', { name: 'Nothing answers yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No commands yet' })).toBeVisible();
   await page.getByRole('button', { name: /!lurk/ }).click();
   await expect(page.getByTestId('preview').first()).toHaveText(
     'Now: pebblewren sits down by the fire and listens.',
   );
   await page.getByRole('link', { name: 'Review' }).click();
   await page.getByRole('link', { name: 'Prepare' }).click();
-  await page.getByRole('button', { name: 'Go on with the new one' }).click();
+  await page.getByRole('button', { name: 'Continue with the new one' }).click();
   await page.getByRole('button', { name: /^Add command/ }).click();
   await expect(page.getByText('Saved !lurk')).toBeVisible();
   await expect(page.getByRole('link', { name: /!lurk/ })).toBeVisible();
@@ -196,10 +196,10 @@ test('other names and waits are set in their blanks, and say what they were', as
   await world.add('depth', '212 m below the meadow');
   await openCommands(page, world);
   await page.getByRole('link', { name: /!depth/ }).click();
-  await page.getByRole('button', { name: 'Other names: no other name' }).click();
+  await page.getByRole('button', { name: 'Aliases: no alias' }).click();
   await page.getByPlaceholder('!deep, !how deep').fill('!deep, below, !how deep');
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Other names: !deep !below +1' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Aliases: !deep !below +1' })).toBeVisible();
   await page.getByRole('button', { name: 'How often: as often as they like' }).click();
   await page.getByLabel('in the channel').fill('1.5');
   await expect(page.getByText('whole seconds, at most 1 d')).toBeVisible();

@@ -76,7 +76,7 @@ test('a new routine stands in the list; its name and buttons stay in view; what 
   await addStep(page, 'Steps', 'if');
   await addStep(page, 'Steps then', 'say');
   for (let n = 0; n < 12; n += 1) await addStep(page, 'Steps', 'wait');
-  await page.getByRole('button', { name: 'Fold the branches' }).click();
+  await page.getByRole('button', { name: 'Collapse the branches' }).click();
   await addLine(page, 'Steps').focus();
   await expect(page.getByRole('button', { name: /Add routine/ })).toBeInViewport();
   await page.keyboard.press('Control+Enter');

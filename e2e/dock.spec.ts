@@ -10,7 +10,7 @@ test.describe('over a power cut', () => {
     // Asked for whole, lines are written first; unwritten ones, a quarter of a second's, go with a power cut.
     await page.request.get(`${world.address}/api/chat/lines?limit=500`);
     await world.cutPower();
-    await expect(page.locator('.top').getByText('Gully does not answer')).toBeVisible();
+    await expect(page.locator('.top').getByText('Gully is not responding')).toBeVisible();
     await world.startServer();
     await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
     await world.type('siltlark', 'did I miss the lake');

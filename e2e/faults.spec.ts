@@ -11,9 +11,9 @@ test('saving while the server is away says so, keeps the draft, and works once i
   await page.keyboard.press('Control+End');
   await page.keyboard.type(' and a soup');
   await world.stopServer();
-  await expect(page.getByText('Gully does not answer').first()).toBeVisible();
+  await expect(page.getByText('Gully is not responding').first()).toBeVisible();
   await page.keyboard.press('Control+Enter');
-  await expect(page.getByText(/Gully does not answer\. Nothing was changed/)).toBeVisible();
+  await expect(page.getByText(/Gully is not responding\. Nothing was changed/)).toBeVisible();
   await expect(page.getByText(/Draft kept/)).toBeVisible();
   await world.startServer();
   await expect(page.locator('.top').getByText('Connected')).toBeVisible({ timeout: 20_000 });
@@ -45,9 +45,9 @@ test('of a conflict one can also take the saved one', async ({ page, world }) =>
   await page.request.put(`${world.address}/api/commands/${id}`, {
     data: { ...aCommand('map', 'theirs', { aliases: ['survey'] }), version: 1 },
   });
-  const conflict = page.getByRole('alert', { name: 'Saved somewhere else while you were editing' });
+  const conflict = page.getByRole('alert', { name: 'Saved by someone else while you were editing' });
   await expect(conflict).toContainText('survey');
-  await conflict.getByRole('button', { name: /Take the saved one/ }).click();
+  await conflict.getByRole('button', { name: /Keep the saved version/ }).click();
   await expect(conflict).toBeHidden();
   await expect(page.getByTestId('preview')).toHaveText('Now: theirs');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -57,7 +57,7 @@ test('an address that leads nowhere offers a way on', async ({ page, world }) =>
   await page.goto(`${world.address}/prepare/commands/01AAAAAAAAAAAAAAAAAAAAAAAA`);
   await expect(page.getByRole('heading', { name: 'There is no such command' })).toBeVisible();
   await page.getByRole('link', { name: 'All commands' }).click();
-  await expect(page.getByRole('heading', { name: 'Nothing answers yet' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No commands yet' })).toBeVisible();
   await page.goto(`${world.address}/nowhere`);
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
   expect((await page.request.get(`${world.address}/api/nowhere`)).status()).toBe(404);

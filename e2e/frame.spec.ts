@@ -47,7 +47,7 @@ test('the dock is on every screen, keeps its side, and stays folded when folded'
     await page.getByRole('navigation', { name: 'Modes' }).getByRole('link', { name: mode }).click();
     await expect(page.getByText('No command is called !nothing')).toBeVisible();
   }
-  await page.getByRole('button', { name: /Fold the dock/ }).click();
+  await page.getByRole('button', { name: /Collapse the dock/ }).click();
   await page.reload();
   await expect(page.getByRole('complementary', { name: 'Chat, folded' })).toBeVisible();
   await page.getByRole('button', { name: /Open the dock/ }).click();
@@ -75,7 +75,7 @@ test('the why of an ordinary line is there for whoever points at it', async ({ p
   await expect(why).toHaveCSS('opacity', '1');
   await why.focus();
   await page.keyboard.press('Enter');
-  await expect(chat.getByText(/it meets no command/)).toBeVisible();
+  await expect(chat.getByText(/It matches no command/)).toBeVisible();
 });
 
 test.describe('on a phone', () => {

@@ -27,12 +27,12 @@ test('everything by keyboard: modes, a new command, its blanks, saving, rehearsi
   await page.keyboard.press('n');
   await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.keyboard.type('!hail');
-  await tabTo(page, page.getByRole('button', { name: /^Other names/ }));
+  await tabTo(page, page.getByRole('button', { name: /^Aliases/ }));
   await page.keyboard.press('Enter');
   await expect(page.getByPlaceholder('!deep, !how deep')).toBeFocused();
   await page.keyboard.type('!hello, !hi');
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Other names: !hello !hi' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Aliases: !hello !hi' })).toBeFocused();
   await tabTo(page, page.getByRole('button', { name: /^Who may use it/ }));
   await page.keyboard.press('Enter');
   await expect(page.getByRole('combobox', { name: 'Lowest role' })).toBeFocused();

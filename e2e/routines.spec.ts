@@ -84,9 +84,9 @@ test('a script is edited: moved into a branch, copied, undone and redone, folded
   await expect(page.getByText('75 %')).toBeHidden();
   await page.getByRole('button', { name: 'Redo in the script' }).click();
   await expect(page.getByText('75 %')).toBeVisible();
-  await page.getByRole('button', { name: 'Fold the branches' }).click();
+  await page.getByRole('button', { name: 'Collapse the branches' }).click();
   await expect(page.getByText('2 steps folded')).toBeVisible();
-  await page.getByRole('button', { name: 'Open the branches' }).click();
+  await page.getByRole('button', { name: 'Expand the branches' }).click();
 
   // By hand in the rehearsal, as drafted.
   await page.getByRole('tab', { name: 'Rehearsal' }).click();
@@ -127,7 +127,7 @@ test('a question from a list of 60 on a command, none twice before all were aske
   await page.goto(`${world.address}/prepare/lists`);
   await page.getByRole('link', { name: /Add list/ }).click();
   await page.getByLabel('Name', { exact: true }).fill('Campfire questions');
-  await page.getByLabel('A text file with one line each').setInputFiles({
+  await page.getByLabel('A text file with one per line').setInputFiles({
     name: 'questions.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from(Array.from({ length: 60 }, (_, n) => `Question ${String(n + 1)}?`).join('\r\n')),
@@ -208,9 +208,9 @@ test.describe('over a power cut', () => {
 
     // It waits, over the power cut too, until it is stopped.
     const running = page.getByRole('region', { name: 'Running routines' });
-    await expect(running.getByText(/goes on in \d+ s/)).toBeVisible();
+    await expect(running.getByText(/continues in \d+ s/)).toBeVisible();
     await running.getByRole('button', { name: 'Stop all 1' }).click();
-    await expect(running.getByText('None waits or runs.')).toBeVisible();
+    await expect(running.getByText('Nothing is running.')).toBeVisible();
 
     await page.getByRole('button', { name: 'Raise an event' }).click();
     await page.getByRole('combobox', { name: 'Which event' }).click();
@@ -225,7 +225,7 @@ test.describe('over a power cut', () => {
     await row.getByRole('button', { name: /^Why Quillrush/ }).click();
     await expect(page.getByText('Step 2: waits')).toBeVisible();
     await page.getByLabel('Find in what ran').fill('no such thing');
-    await expect(page.getByText('Nothing that ran fits.')).toBeVisible();
+    await expect(page.getByText('Nothing matches these filters.')).toBeVisible();
   });
 });
 
@@ -239,12 +239,12 @@ test('export, wipe, take in, and all works again; its undo leaves nothing', asyn
     steps: [{ kind: 'run', id: 'r', routine: naming, ifFails: 'stop' }],
   });
   await openCommands(page, world);
-  await page.getByLabel('Tick !name').click();
+  await page.getByLabel('Select !name').click();
   await page.getByRole('link', { name: 'Export' }).click();
   await page.getByLabel('Title').fill('Passages of the Lantern Hour');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save as a file' }).click(),
+    page.getByRole('button', { name: 'Export' }).click(),
   ]);
   const path = await download.path();
   for (const thing of [`commands/${id}`, `routines/${naming}`, `lists/${list}`])
@@ -253,7 +253,7 @@ test('export, wipe, take in, and all works again; its undo leaves nothing', asyn
   const file = page.getByLabel('A bundle’s file');
   const half = readFileSync(path, 'utf8').slice(0, 200);
   await file.setInputFiles({ name: 'half.json', mimeType: 'application/json', buffer: Buffer.from(half) });
-  await expect(page.getByText(/half\.json is no whole JSON/)).toBeVisible();
+  await expect(page.getByText(/half\.json is not valid JSON/)).toBeVisible();
   await file.setInputFiles({
     name: 'later.json',
     mimeType: 'application/json',
@@ -261,15 +261,15 @@ test('export, wipe, take in, and all works again; its undo leaves nothing', asyn
   });
   await expect(page.getByText(/The bundle is of a later version/)).toBeVisible();
   await file.setInputFiles(path);
-  await expect(page.getByText('new here')).toHaveCount(3);
-  await page.getByRole('button', { name: 'Take in 3 of 3' }).click();
-  await expect(page.getByText('Took in 3 things')).toBeVisible();
+  await expect(page.getByText('new')).toHaveCount(3);
+  await page.getByRole('button', { name: 'Import 3 of 3' }).click();
+  await expect(page.getByText('Imported 3 things')).toBeVisible();
   await world.type('pebblewren', '!name');
   await expect(live(page).getByText('It is called Tallow Stairs.')).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByText('Taken back; all is as it was')).toBeVisible();
+  await expect(page.getByText('Import undone; everything is as it was')).toBeVisible();
   await openCommands(page, world);
-  await expect(page.getByText('Nothing answers yet')).toBeVisible();
+  await expect(page.getByText('No commands yet')).toBeVisible();
 });
 
 test('a stored word per viewer is asked once, told, changed and erased, from chat alone', async ({
@@ -334,7 +334,7 @@ test('two windows on one routine: the second to save is shown both, and loses no
     data: { ...BLANK_ROUTINE, name: 'Weather below', routine: routineOf(steps), version: 1 },
   });
   expect(answer.status()).toBe(200);
-  const notice = page.getByRole('alert', { name: 'Saved somewhere else while you were editing' });
+  const notice = page.getByRole('alert', { name: 'Saved by someone else while you were editing' });
   await expect(notice.getByText('Weather below')).toBeVisible();
   await expect(notice.getByText('Cave weather')).toBeVisible();
   await page.keyboard.press('Control+Enter');

@@ -6,17 +6,17 @@ test('several commands are grouped, switched and deleted together, each with one
 }) => {
   for (const name of ['map', 'kit', 'rope']) await world.add(name, `what ${name} says`);
   await openCommands(page, world);
-  await page.getByRole('checkbox', { name: 'Tick !map' }).click();
-  await page.getByRole('checkbox', { name: 'Tick !rope' }).click();
+  await page.getByRole('checkbox', { name: 'Select !map' }).click();
+  await page.getByRole('checkbox', { name: 'Select !rope' }).click();
   const bar = page.getByRole('toolbar', { name: 'The ticked commands' });
   await expect(bar).toContainText('2 ticked');
   await bar.getByRole('button', { name: 'Group the ticked commands' }).click();
   await page.getByLabel('A heading in the list; empty for none').fill('The cave');
-  await page.getByRole('button', { name: 'Put under The cave' }).click();
+  await page.getByRole('button', { name: 'Move to The cave' }).click();
   await expect(page.getByRole('rowheader', { name: 'The cave 2' })).toBeVisible();
   await expect(bar).toBeHidden();
 
-  await page.getByRole('checkbox', { name: 'Tick all of The cave' }).click();
+  await page.getByRole('checkbox', { name: 'Select all of The cave' }).click();
   await bar.getByRole('button', { name: 'Switch off' }).click();
   await expect(page.getByRole('row', { name: /!map.*off/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /!rope.*off/ })).toBeVisible();
@@ -26,9 +26,9 @@ test('several commands are grouped, switched and deleted together, each with one
     .click();
   await expect(page.getByRole('row', { name: /!map.*off/ })).toBeHidden();
 
-  await page.getByRole('checkbox', { name: 'Tick all shown' }).click();
+  await page.getByRole('checkbox', { name: 'Select all shown' }).click();
   await bar.getByRole('button', { name: 'Delete' }).click();
-  await expect(page.getByText('Nothing answers yet')).toBeVisible();
+  await expect(page.getByText('No commands yet')).toBeVisible();
   await page
     .locator('li', { hasText: 'Deleted 3 commands' })
     .getByRole('button', { name: 'Undo', exact: true })

@@ -10,7 +10,7 @@ test('two timers that would collide are put apart, in the forecast and in the re
   world,
 }) => {
   await page.goto(`${world.address}/prepare/timers`);
-  await expect(page.getByText('Nothing is said by itself yet')).toBeVisible();
+  await expect(page.getByText('No timers yet')).toBeVisible();
   await page.keyboard.press('n');
   await page.getByLabel('Name', { exact: true }).fill('Map night');
   await page.getByLabel('Time between two firings').fill('30');
@@ -54,7 +54,7 @@ test('two timers that would collide are put apart, in the forecast and in the re
   await page.getByRole('button', { name: /^Breathing room/ }).click();
   await page.getByLabel('Time between any two timers').fill('150');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Breathing room is changed')).toBeVisible();
+  await expect(page.getByText('Breathing room changed')).toBeVisible();
   await expect(figure(page, 'shortest gap')).toHaveText('2 min 30 s');
 
   // A room in which nobody writes starves those that wait for lines, and says so.
@@ -95,8 +95,8 @@ test('a timer held on air stays silent, and speaks once it is let go on', async 
   await expect(live(page).getByText('On Thursdays we draw.')).toHaveCount(1);
   await expect(live(page).getByText('Mind the one below you.')).toHaveCount(0);
   await page.reload();
-  await panel.getByRole('button', { name: 'Let go on: Rope rules' }).click();
-  await expect(panel.getByText('by breathing room')).toBeVisible();
+  await panel.getByRole('button', { name: 'Resume Rope rules' }).click();
+  await expect(panel.getByText('after breathing room')).toBeVisible();
   await panel.getByRole('button', { name: 'Run Rope rules now' }).click();
   await expect(live(page).getByText('Mind the one below you.')).toHaveCount(1);
   await expect(
@@ -137,7 +137,7 @@ test('a question timer draws from a list, and is put together by hand', async ({
   for (const question of questions)
     await expect(live(page).getByText(`By the fire: ${question}`)).toHaveCount(1);
 
-  // The routine goes: the timer is off by itself and says why; nothing else is lost.
+  // The routine goes: the timer is cannot run and says why; nothing else is lost.
   await page.goto(`${world.address}/prepare/routines`);
   await page.getByRole('link', { name: 'Ask' }).click();
   await page.getByRole('button', { name: 'Delete' }).click();

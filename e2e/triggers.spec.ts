@@ -37,11 +37,11 @@ test('an alias and a phrase give the same answer, and a phrase that is taken is 
   await world.add('kit', 'two lamps', { phrases: ['what do you carry'] });
   await openCommands(page, world);
   await page.getByRole('link', { name: '!map' }).click();
-  await page.getByRole('button', { name: /^Other names/ }).click();
+  await page.getByRole('button', { name: /^Aliases/ }).click();
   await page.getByPlaceholder('!deep, !how deep').fill('!survey');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Also heard in chat: nothing else' }).click();
-  const phrases = page.getByLabel(/^Phrases, one a line/);
+  await page.getByRole('button', { name: 'Phrases: none' }).click();
+  const phrases = page.getByLabel(/^Phrases, one per line/);
   await phrases.fill('what do you CARRY');
   await expect(page.getByText('“what do you CARRY” is taken: it starts !kit').first()).toBeVisible();
   await phrases.fill('   ');
@@ -51,7 +51,7 @@ test('an alias and a phrase give the same answer, and a phrase that is taken is 
   await expect(page.getByText(/The pattern cannot be read: missing closing/).first()).toBeVisible();
   await page.getByPlaceholder('where is (?P<thing>[a-z]+)').fill('');
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: 'Also heard in chat: “where are we”' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Phrases: “where are we”' })).toBeVisible();
   await save(page, '!map');
   await world.type('pebblewren', '!survey');
   await world.type('siltlark', 'hm, Where are WE now?');
@@ -68,7 +68,7 @@ test('a command for subscribers is refused to others, who hear so once, and its 
   await world.add('backstage', 'the recordings', { lowestRole: 'subscriber' });
   await openCommands(page, world);
   await page.getByRole('link', { name: '!backstage' }).click();
-  await page.getByRole('button', { name: 'Those refused hear: nothing' }).click();
+  await page.getByRole('button', { name: 'If refused: say nothing' }).click();
   await page.getByLabel('not for them').fill('{{ viewer.name }}, {{ refused.why }}.');
   await expect(page.getByText('Now: pebblewren, cooling down, 12 s left.')).toBeVisible();
   await page.keyboard.press('Escape');
@@ -158,23 +158,24 @@ test('a counter is made by a step, moved from chat by a moderator, and set by ha
   await value.fill('40');
   await page.getByRole('button', { name: 'Set to 40' }).click();
   await expect(page.getByText('depth is 40')).toBeVisible();
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  const set = page.locator('li').filter({ hasText: 'depth is 40' });
+  await set.getByRole('button', { name: 'Undo' }).click();
   await expect(value).toHaveValue('212');
   await page.getByLabel('Name of a new counter').fill('how deep');
   await expect(page.getByText(/letters, digits and _/)).toBeVisible();
   await page.getByRole('button', { name: 'Remove the counter depth' }).click();
-  await expect(page.getByText('There is none yet.')).toBeVisible();
+  await expect(page.getByText('No counters yet.')).toBeVisible();
 });
 
 test('the prefix is changed for all commands at once, and back', async ({ page, world }) => {
   await world.add('map', 'the survey');
   await openCommands(page, world);
-  await page.getByRole('button', { name: 'Commands begin with !' }).click();
-  const field = page.getByLabel('The sign before every command’s name');
+  await page.getByRole('button', { name: 'Prefix !' }).click();
+  const field = page.getByLabel('The sign in front of every command’s name');
   await field.fill('a');
   await expect(page.getByText(/A prefix is signs/)).toBeVisible();
   await field.fill('~');
-  await page.getByRole('button', { name: 'Use it for all commands' }).click();
+  await page.getByRole('button', { name: 'Use for all commands' }).click();
   await expect(page.getByRole('link', { name: '~map' })).toBeVisible();
   await world.type('pebblewren', '~map');
   await expect(live(page).getByText('the survey')).toBeVisible();
@@ -189,12 +190,12 @@ test('steps are added, moved by keyboard, removed, and a draft of several texts 
   await world.add('wet', 'boot number {{ counter.boots }}');
   await openCommands(page, world);
   await page.getByRole('link', { name: '!wet' }).click();
-  await expect(page.getByText('No value is called counter.boots')).toBeVisible();
+  await expect(page.getByText('There is no value called counter.boots')).toBeVisible();
   const addLine = page.getByRole('combobox', { name: 'Add a step: Steps', exact: true });
   await addLine.fill('/count');
   await addLine.press('Enter');
   await page.getByLabel('Counter', { exact: true }).fill('boots');
-  await expect(page.getByText('No value is called counter.boots')).toBeHidden();
+  await expect(page.getByText('There is no value called counter.boots')).toBeHidden();
   await expect(page.getByTestId('preview')).toHaveText('Now: boot number 1');
   const steps = page.locator('.script > .step');
   await expect(steps.last()).toContainText('Count');
@@ -202,7 +203,7 @@ test('steps are added, moved by keyboard, removed, and a draft of several texts 
   await expect(steps.first()).toContainText('Count');
   await expect(page.getByText('It is now step 1')).toBeAttached();
   await expect(page.getByLabel('Counter', { exact: true })).toBeFocused();
-  await page.getByRole('button', { name: 'or another text' }).click();
+  await page.getByRole('button', { name: 'Add another text' }).click();
   await page.getByRole('textbox', { name: 'Text 2' }).click();
   await page.keyboard.type('and boot {{ counter.boots }} is wet too');
   await expect(page.getByRole('combobox', { name: 'Which of the texts' })).toHaveText(

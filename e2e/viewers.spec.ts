@@ -62,7 +62,7 @@ test('erasing asks first; then the name is gone from the list, the log and the o
   await expect(chat.getByText('hail, tallowfen')).toBeVisible();
   await page.getByRole('button', { name: 'Erase this viewer…' }).click();
   await expect(page.getByRole('alertdialog')).toContainText('This cannot be undone');
-  await page.getByRole('button', { name: 'Keep them' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByRole('heading', { name: 'tallowfen' })).toBeVisible();
   await page.getByRole('button', { name: 'Erase this viewer…' }).click();
   await page.getByRole('button', { name: 'Erase tallowfen' }).click();
@@ -83,14 +83,14 @@ test('a file of viewers is looked at, then taken in; a wrong one is told', async
     buffer: Buffer.from(text),
   });
   await file.setInputFiles(csv('user,points\npebblewren,4\n'));
-  const dialog = page.getByRole('dialog', { name: 'Viewers from a file' });
+  const dialog = page.getByRole('dialog', { name: 'Import viewers' });
   await expect(dialog.getByRole('alert')).toContainText('no column called name');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await file.setInputFiles(csv('name,messages,shoes\npebblewren,345,38\nold_hand,12,41\ntwo words,1,1\n'));
   await expect(dialog).toContainText('Columns passed over, since they are not known: shoes');
-  await expect(dialog).toContainText('1not known yet, would be added');
-  await expect(dialog).toContainText('line 4: “two words” is no viewer’s name');
-  await dialog.getByRole('button', { name: 'Take them in' }).click();
+  await expect(dialog).toContainText('1new, will be added');
+  await expect(dialog).toContainText('line 4: “two words” is not a viewer’s name');
+  await dialog.getByRole('button', { name: 'Import them' }).click();
   await expect(page.getByText('Added 1 viewers, changed 1')).toBeVisible();
   await page.getByRole('button', { name: 'Messages' }).click();
   await expect(page.getByRole('row').nth(1)).toContainText(/pebblewren.*345/);

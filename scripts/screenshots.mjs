@@ -84,7 +84,8 @@ try {
   await shoot('prepare-command', '/prepare/commands', rehearse);
   await shoot('prepare-command-cave', '/prepare/commands', rehearse, 'cave');
   await shoot('prepare-table', '/prepare/commands', async (page) => {
-    for (const name of ['!map', '!rope']) await page.getByRole('checkbox', { name: `Tick ${name}` }).click();
+    for (const name of ['!map', '!rope'])
+      await page.getByRole('checkbox', { name: `Select ${name}` }).click();
   });
   await shoot('prepare-starters', '/prepare/commands', async (page) => {
     await page.getByRole('button', { name: 'From a starter' }).click();
@@ -165,7 +166,7 @@ try {
       mimeType: 'application/json',
       buffer: Buffer.from(text),
     });
-    await page.getByText('another is here').waitFor();
+    await page.getByText('already here, different').waitFor();
   });
   await shoot('review-activity', '/review/activity', async (page) => {
     await page
@@ -195,7 +196,7 @@ try {
   await shoot('review-viewer', '/review/viewers', async (page) => {
     await page.getByLabel('Find a name').fill('pebblewren');
     await page.getByRole('link', { name: 'pebblewren', exact: true }).click();
-    await page.getByRole('heading', { name: 'What they wrote' }).waitFor();
+    await page.getByRole('heading', { name: 'Messages' }).waitFor();
   });
 } finally {
   await browser.close();

@@ -69,7 +69,7 @@ function writingWords(code: string): string {
     return `The disk is full. ${kept} Free some space; it goes on by itself.`;
   if (code.startsWith('SQLITE_READONLY'))
     return `The data folder is read-only. ${kept} Let Gully write there; it goes on by itself.`;
-  return `The disk does not take what is written (${code}). ${kept}`;
+  return `The disk cannot be written to (${code}). ${kept}`;
 }
 
 function damageWords(damage: string): string {

@@ -62,7 +62,7 @@ class ExportDto implements Chosen {
 class BundleDto {
   @ApiProperty({ type: 'object', additionalProperties: true, description: 'the file, see docs/formats' })
   @IsDefined()
-  @IsObject({ message: 'This is no bundle: it is not a JSON object' })
+  @IsObject({ message: 'This is not a bundle: it is not a JSON object' })
   bundle!: object;
   @ApiPropertyOptional({ type: 'object', additionalProperties: { type: 'string' } })
   @IsOptional()

@@ -60,7 +60,7 @@ export class Importing {
       });
       for (const { kind, things } of brought) this.things.of(kind).accept(things);
       const changed = brought.reduce((sum, { things }) => sum + things.length, 0);
-      this.activity.record('changed', bundle.title, `taken in, ${String(changed)} things`, actor);
+      this.activity.record('changed', bundle.title, `imported, ${String(changed)} things`, actor);
       return { id, changed };
     });
   }

@@ -51,13 +51,13 @@ export function readBundle(given: unknown, answers: Readonly<Record<string, stri
 /** What may be left out, put in; and what can be told at once of a file that is another one. */
 function whole(given: unknown): Bundle {
   if (typeof given !== 'object' || given === null || Array.isArray(given))
-    throw refused('This is no bundle', ['It is not a JSON object']);
+    throw refused('This is not a bundle', ['It is not a JSON object']);
   const { format, version } = given as Record<string, unknown>;
   if (format !== 'gully-bundle')
-    throw refused('This is no bundle', ['It does not say "format": "gully-bundle"']);
+    throw refused('This is not a bundle', ['It does not say "format": "gully-bundle"']);
   if (typeof version === 'number' && version > BUNDLE_VERSION)
     throw refused('The bundle is of a later version', [
-      `It has version ${String(version)}, and this Gully reads ${String(BUNDLE_VERSION)}. Bring Gully up to date, or ask for an older bundle`,
+      `It has version ${String(version)}, and this Gully reads ${String(BUNDLE_VERSION)}. Update Gully, or ask for an older bundle`,
     ]);
   const bundle = {
     author: '',

@@ -50,14 +50,14 @@ export class Undoing {
     return this.queue.alone(async () => {
       const row = await this.database.read.findOneBy(BundleImportRow, { id });
       if (row?.undoneAt !== null)
-        throw new Problem(404, 'There is no such import', 'It may have been taken back already.');
+        throw new Problem(404, 'There is no such import', 'It may have been undone already.');
       const back = this.wayBack(JSON.parse(row.undo) as Undo);
       await this.database.write(async (manager) => {
         await manager.update(BundleImportRow, { id }, { undoneAt: Date.now() });
         for (const { kind, things } of back) await this.things.of(kind).write(manager, things, actor);
       });
       for (const { kind, things } of back) this.things.of(kind).accept(things);
-      this.activity.record('changed', row.title, 'taken back', actor);
+      this.activity.record('changed', row.title, 'import undone', actor);
     });
   }
 
@@ -73,8 +73,8 @@ export class Undoing {
     if (changed.length > 0)
       throw new Problem(
         409,
-        'It is not taken back',
-        `${String(changed.length)} of what it brought were changed or deleted since. Nothing was changed; step back each by itself.`,
+        'It was not undone',
+        `${String(changed.length)} of what it brought were changed or deleted since. Nothing was changed; go back one version in each of them instead.`,
       );
     return replaced.map(({ things, each }) => ({
       kind: things.kind,

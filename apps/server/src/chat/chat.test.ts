@@ -245,7 +245,7 @@ describe('a lost connection', () => {
           .send({ name: 'pebblewren', roles: [], text: 'hm' })
           .expect(503)
       ).body,
-    ).toMatchObject({ title: 'The stand-in does not answer' });
+    ).toMatchObject({ title: 'The stand-in is not responding' });
     standin = await newStandin({ ircPort, httpPort });
     const own = standin;
     ends.push(() => own.close());

@@ -188,7 +188,7 @@ export class ConnectionService implements OnModuleDestroy {
     const nothing = (failed: string): { gone: readonly string[]; failed: string } => ({ gone: [], failed });
     if (!this.open || !this.client.connected) return nothing('Gully is not connected to the room');
     if (!this.client.network.cap.isEnabled('draft/message-redaction'))
-      return nothing('this chat room cannot take messages away');
+      return nothing('this chat room cannot remove messages');
     if (!this.hasModeratorRights) return nothing('Gully has no moderator rights here');
     const last = [...this.messages].slice(-count);
     for (const [line, msgid] of last) {

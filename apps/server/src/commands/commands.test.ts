@@ -97,7 +97,7 @@ describe('bad input comes back by field', () => {
     [
       lantern({ routine: { steps: [{ kind: 'dance', id: 'x' }] } as unknown as Plain['routine'] & object }),
       'routine.steps',
-      /These are no steps: .*kind/u,
+      /These are not steps: .*kind/u,
     ],
     [{ ...lantern(), secret: true }, 'secret', /should not exist/u],
   ])('%j', async (given, field, words) => {

@@ -10,7 +10,7 @@ export interface StoredCommand extends Command {
   readonly deletedAt: number | null;
   readonly uses: number;
   readonly lastUse: number | null;
-  /** why what is stored cannot be read; the command is then off by itself and can be edited anew */
+  /** why what is stored cannot be read; the command is then cannot run and can be edited anew */
   readonly unreadable: string | undefined;
 }
 
@@ -46,7 +46,7 @@ export function fromRow(row: CommandRow, routine: RoutineRow | undefined): Store
   } catch {
     const trigger = { ...BLANK_COMMAND.trigger, name: row.name };
     const unreadable =
-      'What is stored of it cannot be read. Write it anew, or step back to the version before.';
+      'What is stored of it cannot be read. Write it again, or go back to the previous version.';
     return { ...BLANK_COMMAND, trigger, group, enabled: false, ...kept, unreadable };
   }
 }

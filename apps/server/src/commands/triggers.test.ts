@@ -91,7 +91,7 @@ describe('what starts a command', () => {
       trigger: { name: 'map' },
       fault: expect.stringMatching(/cannot be read/u),
     });
-    expect((await gully.type('pebblewren', '!map')).brief).toMatch(/off by itself/u);
+    expect((await gully.type('pebblewren', '!map')).brief).toMatch(/cannot run/u);
     await gully.type('pebblewren', '!kit');
     await gully.said('two lamps');
     await gully.http.post(`/api/commands/${id}/step-back`).send({ version: 1 }).expect(409);
@@ -158,7 +158,7 @@ describe('gates', () => {
     });
     for (const [text, brief] of [
       ['!give @nobody_there 4', 'nobody called nobody_there was ever here'],
-      ['!give @quillrush 1e9', '“1e9” is no amount; type one such as 40, 1k, 25%, half or all'],
+      ['!give @quillrush 1e9', '“1e9” is not an amount; type one such as 40, 1k, 25%, half or all'],
       ['!give @quillrush all', 'There is no balance to take all of'],
     ] as const)
       expect((await gully.type('pebblewren', text)).brief).toBe(brief);

@@ -195,7 +195,7 @@ export class CommandDto extends CommandBodyDto {
   @ApiProperty({
     type: String,
     nullable: true,
-    description: 'why a saved command cannot run; it is then off by itself',
+    description: 'why a saved command cannot run; it is then cannot run',
   })
   fault!: string | null;
 }

@@ -64,7 +64,7 @@ export class Environment {
   @Transform(orNothing)
   @Matches(/^whsec_[A-Za-z0-9+/]{32,100}={0,2}$/u)
   GULLY_EVENTS_SECRET: string | undefined = undefined;
-  /** hosts on this machine or its network that webhooks may lead to, parted by commas */
+  /** hosts on this machine or its network that webhooks may lead to, separated by commas */
   @Expose() @IsString() GULLY_WEBHOOK_ALLOW = '';
   /** IANA name; the machine's own where it is not given */
   @Expose() @IsTimeZone() GULLY_TIME_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;

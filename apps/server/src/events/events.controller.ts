@@ -37,10 +37,10 @@ function readEvent(bytes: Buffer): CloudEvent {
   try {
     given = JSON.parse(bytes.toString('utf8'));
   } catch {
-    throw new Problem(400, 'The event cannot be read', 'It is no JSON. Nothing was done.');
+    throw new Problem(400, 'The event cannot be read', 'It is not valid JSON. Nothing was done.');
   }
   if (typeof given !== 'object' || given === null || Array.isArray(given))
-    throw new Problem(400, 'The event cannot be read', 'It is no JSON object. Nothing was done.');
+    throw new Problem(400, 'The event cannot be read', 'It is not a JSON object. Nothing was done.');
   const event = plainToInstance(CloudEvent, given);
   const faults = validateSync(event, { whitelist: true });
   if (faults.length > 0)

@@ -31,5 +31,5 @@ export function signatureFault(
     const bytes = Buffer.from(signature, 'base64');
     return version === 'v1' && bytes.length === expected.length && timingSafeEqual(bytes, expected);
   });
-  return fits ? undefined : 'Its signature does not fit';
+  return fits ? undefined : 'Its signature does not match';
 }

@@ -46,14 +46,14 @@ describe('a quote book', () => {
     await gully.type('brackenfold', '!quote add  the MAP is wrong, the cave is right.', MOD);
     await gully.said('brackenfold, Quotes has that line already.');
     await gully.type('brackenfold', '!quote drop 1', MOD);
-    await gully.said('Taken out, number 1: Nobody is lost until the soup is cold.');
+    await gully.said('Removed, number 1: Nobody is lost until the soup is cold.');
     await gully.type('brackenfold', '!quote drop #7', MOD);
     await gully.said('brackenfold, Quotes has one line, and none of the number 7.');
     expect((await gully.http.get('/api/lists')).body).toMatchObject([
       { name: 'Quotes', lines: 1, version: 3 },
     ]);
     expect(await activity()).toEqual(
-      expect.arrayContaining(['Quotes: line 2 added (a list)', 'Quotes: line 1 taken out (a list)']),
+      expect.arrayContaining(['Quotes: line 2 added (a list)', 'Quotes: line 1 removed (a list)']),
     );
   });
 

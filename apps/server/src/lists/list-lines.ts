@@ -30,7 +30,7 @@ export class ListLines {
           // Somebody may have changed the list since the step looked at it.
           const now = list.line(place) === text ? place : lineSaying(list, text);
           if (now === undefined) throw new Failed(`somebody took that line out of ${of} meanwhile`);
-          const verb = `line ${String(now + 1)} taken out`;
+          const verb = `line ${String(now + 1)} removed`;
           return { lines: list.lines.filter((_, at) => at !== now), verb };
         },
         actor,

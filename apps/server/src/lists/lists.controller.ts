@@ -22,7 +22,7 @@ export class ListsController extends thingsController<'list', KeptList, ListDto>
     return this.things.all().map((list) => this.view(list));
   }
 
-  /** The lines as plain text, one line each. */
+  /** The lines as plain text, one per line. */
   @Get(':id/text')
   @Header('content-type', 'text/plain; charset=utf-8')
   @ApiOkResponse({ content: { 'text/plain': { schema: { type: 'string' } } } })

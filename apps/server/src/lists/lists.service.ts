@@ -76,7 +76,7 @@ export class ListsService extends Things<'list', KeptList> {
       const rows = lines.map((text) => ({ text, round: 0 }));
       const list = new KeptList({ ...before, notes: [] }, rows, round + 1, -1);
       this.accept([list]);
-      this.parts.activity.record('changed', name, 'begun anew (a list)');
+      this.parts.activity.record('changed', name, 'new round (a list)');
       return list;
     });
   }

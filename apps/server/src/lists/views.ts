@@ -15,7 +15,7 @@ export class ListDto {
 }
 export class ListBodyDto {
   @ApiProperty() @IsString() @MaxLength(200) name!: string;
-  @ApiProperty({ description: 'one line each' }) @IsString() @MaxLength(LIST_BYTES) text!: string;
+  @ApiProperty({ description: 'one per line' }) @IsString() @MaxLength(LIST_BYTES) text!: string;
 }
 export class ListChangeDto extends ListBodyDto {
   @ApiProperty() @IsInt() @Min(1) version!: number;

@@ -53,7 +53,7 @@ describe('from a viewer’s line to the bot’s answer', () => {
     const talk = await gully.type('tallowfen', 'good evening');
     expect((await gully.http.get(`/api/chat/lines/${talk.id}/why`).expect(200)).body).toMatchObject({
       outcome: 'talk',
-      decided: expect.stringMatching(/meets no command/u),
+      decided: expect.stringMatching(/matches no command/u),
     });
   });
 

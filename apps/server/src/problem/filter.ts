@@ -22,7 +22,7 @@ export class ProblemFilter implements ExceptionFilter {
       return new Problem(
         error.status,
         'The request cannot be read',
-        'Nothing was changed. It may be too large, or no JSON.',
+        'Nothing was changed. It may be too large, or not valid JSON.',
       );
     if (error instanceof ReadGivenUp)
       return new Problem(

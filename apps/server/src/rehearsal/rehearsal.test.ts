@@ -52,7 +52,7 @@ describe('rehearsals', () => {
     expect(why.checks.map(({ rule }) => rule)).toEqual([
       '!BRAND is a command, your draft',
       'Anyone may use it',
-      'No value is called viewer.nme; it was left empty',
+      'There is no value called viewer.nme; it was left empty',
     ]);
     expect((await say('a-new-command', '!lantern', { drafts: drafted(draft) })).why.outcome).toBe('ran');
   });

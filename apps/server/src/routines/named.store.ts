@@ -21,7 +21,7 @@ export interface StoredRoutine extends NamedRoutine {
   readonly version: number;
   readonly changedAt: number;
   readonly deletedAt: number | null;
-  /** why what is stored cannot be read; the routine is then off by itself */
+  /** why what is stored cannot be read; the routine is then cannot run */
   readonly unreadable: string | undefined;
 }
 
@@ -125,7 +125,7 @@ export async function readNamed(
       };
     } catch {
       const unreadable =
-        'What is stored of it cannot be read. Write it anew, or step back to the version before.';
+        'What is stored of it cannot be read. Write it again, or go back to the previous version.';
       return { ...BLANK_ROUTINE, ...kept, enabled: false, unreadable };
     }
   });

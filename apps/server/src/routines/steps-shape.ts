@@ -19,7 +19,7 @@ export function stepsFault(value: unknown): string | undefined {
   const validate = shape();
   if (validate(value)) return undefined;
   const [error] = validate.errors ?? [];
-  return error === undefined ? 'These are no steps' : errorInWords(error);
+  return error === undefined ? 'These are not steps' : errorInWords(error);
 }
 
 /** What JSON Schema found, as a person reads it: `/3/texts must be array`. */
@@ -43,7 +43,7 @@ export function IsSteps(): PropertyDecorator {
       propertyName: String(propertyName),
       validator: {
         validate: (value: unknown) => stepsFault(value) === undefined,
-        defaultMessage: ({ value }: ValidationArguments) => `These are no steps: ${stepsFault(value) ?? ''}`,
+        defaultMessage: ({ value }: ValidationArguments) => `These are not steps: ${stepsFault(value) ?? ''}`,
       },
     });
   };

@@ -96,6 +96,6 @@ export class NamedRoutineDto extends NamedRoutineBodyDto {
   @ApiProperty() version!: number;
   @ApiProperty({ format: 'date-time' }) changedAt!: string;
   @ApiProperty({ type: String, nullable: true, format: 'date-time' }) lastRun!: string | null;
-  @ApiProperty({ type: String, nullable: true, description: 'why it cannot run; it is then off by itself' })
+  @ApiProperty({ type: String, nullable: true, description: 'why it cannot run; it is then cannot run' })
   fault!: string | null;
 }

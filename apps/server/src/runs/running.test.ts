@@ -87,7 +87,7 @@ describe('a routine that waits', () => {
     await gully.said('down');
     await gully.stop();
     gully = await Gully.inRoom(standin, folder);
-    expect((await ended('!lantern', 'stopped')).words).toMatch(/started anew/u);
+    expect((await ended('!lantern', 'stopped')).words).toMatch(/Gully restarted/u);
     expect(await ownLines()).toEqual(['down']);
   });
 

@@ -49,7 +49,7 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
     for (const { id, owner, title, occasion, awaiting, frames } of this.runs.inOrder()) {
       const late = awaiting.for === 'time' ? now - awaiting.until : 0;
       if (frames[0]?.routine.routine.afterRestart === 'end')
-        ended.push({ id, words: 'Gully was started anew while it waited' });
+        ended.push({ id, words: 'Gully restarted while it waited' });
       else if (late > TOO_LATE_MS)
         ended.push({ id, words: `Gully was away when its time came; that is ${elapsedInWords(late)} ago` });
       else if (awaiting.for === 'time') this.runs.wake(id);

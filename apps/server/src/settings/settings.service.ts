@@ -60,8 +60,8 @@ export class SettingsService implements OnModuleInit {
     if (before.version !== version)
       throw new Problem(
         409,
-        'Somebody changed this setting meanwhile',
-        'Nothing was overwritten. Look at what it is now and change it again.',
+        'Somebody else changed this setting',
+        'Nothing was overwritten. Check what it is now and change it again.',
         { current: before },
       );
     const next = { value, version: version + 1 };

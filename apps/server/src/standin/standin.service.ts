@@ -40,7 +40,7 @@ export class StandinService {
     } catch {
       throw new Problem(
         503,
-        'The stand-in does not answer',
+        'The stand-in is not responding',
         'Nothing was done. It may not be running; start it and try again.',
       );
     }

@@ -337,7 +337,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     if (stored.version === version) return stored;
     throw new Problem(
       409,
-      `Somebody saved this ${this.shape.one} meanwhile`,
+      `Somebody else saved this ${this.shape.one} in the meantime`,
       'Nothing was overwritten. Your draft is kept; choose which one holds.',
       { current: this.current(stored) },
     );

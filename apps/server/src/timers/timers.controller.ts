@@ -79,7 +79,7 @@ export class TimersController extends thingsController<'timer', StoredTimer, Tim
     const fields = breathingFaults(value);
     const words = Object.values(fields);
     if (words.length > 0)
-      throw new Problem(422, 'Breathing room is not changed', `${words.join('. ')}.`, { fields });
+      throw new Problem(422, 'Breathing room not changed', `${words.join('. ')}.`, { fields });
     return this.settings.set(BREATHING_ROOM, value, version, actor);
   }
 

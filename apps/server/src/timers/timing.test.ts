@@ -240,7 +240,7 @@ describe('timers', () => {
     const kept = await gully.source.query<{ state: string }[]>('SELECT state FROM timer_states');
     expect(kept.map(({ state }) => JSON.parse(state) as unknown)).toMatchObject([{ held: true }]);
     await gully.type('brackenfold', '!release ROPE rules', ['moderator']);
-    await gully.said('ROPE rules goes on.');
+    await gully.said('ROPE rules is back on.');
     await timing().look();
     await gully.said('Rope rules');
     await gully.type('brackenfold', '!fire rope rules', ['moderator']);
@@ -281,7 +281,7 @@ describe('timers', () => {
     expect((await gully.http.get('/api/commands')).body).toContainEqual(
       expect.objectContaining({ id: command, uses: 0, lastUse: null }),
     );
-    // A routine that was deleted: the timer is off by itself, says so, and the others go on.
+    // A routine that was deleted: the timer is cannot run, says so, and the others go on.
     await gully.http.delete(`/api/routines/${runs}`).expect(204);
     expect((await gully.http.get('/api/timers')).body).toContainEqual(
       expect.objectContaining({ id: weather.id, fault: 'There is no such routine any more; choose another' }),
@@ -302,7 +302,7 @@ describe('timers', () => {
     expect((await gully.lines()).filter(({ own }) => own).every(({ text }) => text === 'here')).toBe(true);
     const [run] = (await gully.runs('?search=Empty')).filter(({ owner }) => owner === id);
     const { body } = await gully.http.get(`/api/runs/${run?.id ?? ''}`);
-    expect(JSON.stringify(body)).toMatch(/No value is called counter.nothing/u);
+    expect(JSON.stringify(body)).toMatch(/There is no value called counter.nothing/u);
     expect(JSON.stringify(body)).toMatch(/nothing to say/u);
   });
 });

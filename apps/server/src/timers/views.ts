@@ -77,7 +77,7 @@ export class TimerDto extends TimerBodyDto {
   @ApiProperty() id!: string;
   @ApiProperty() version!: number;
   @ApiProperty({ format: 'date-time' }) changedAt!: string;
-  @ApiProperty({ type: String, nullable: true, description: 'why it cannot fire; it is then off by itself' })
+  @ApiProperty({ type: String, nullable: true, description: 'why it cannot fire; it is then cannot run' })
   fault!: string | null;
 }
 

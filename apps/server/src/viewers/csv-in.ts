@@ -142,7 +142,7 @@ export class CsvIn implements OnApplicationBootstrap {
         await this.queue.alone(() => this.join(joining.slice(at, at + TOGETHER)));
     } catch (error) {
       if (done === 0) throw error;
-      throw new Problem(500, 'Not all of the file was taken in', endedEarly(done, entries.length));
+      throw new Problem(500, 'Not all of the file was imported', endedEarly(done, entries.length));
     } finally {
       await this.queue.alone(() => this.viewers.changed());
     }
@@ -212,7 +212,7 @@ function isChange({ change, newNotes, joins }: Entry): boolean {
 }
 
 function endedEarly(done: number, rows: number): string {
-  return `${done.toLocaleString('en')} of ${rows.toLocaleString('en')} viewers were taken in. Take the same file in again for the rest; what is there stays as it is.`;
+  return `${done.toLocaleString('en')} of ${rows.toLocaleString('en')} viewers were imported. Import the same file again for the rest; nobody is added twice.`;
 }
 
 async function idsOf(manager: EntityManager, accounts: readonly string[]): Promise<Map<string, string>> {

@@ -57,7 +57,7 @@ export function decode(file: Buffer): string {
     throw new Problem(
       422,
       'The file is not in UTF-8',
-      `Nothing was read; letters would have come out wrong (line ${String(line)}). Save it as CSV in UTF-8 and choose it again.`,
+      `Nothing was read; letters would have come out wrong (line ${String(line)}). Save it as Import CSV UTF-8 and choose it again.`,
     );
   }
 }
@@ -119,7 +119,7 @@ export async function readRecords(text: string): Promise<Records> {
   } catch (error) {
     if (error instanceof Problem) throw error;
     const { message } = error as CsvError;
-    throw new Problem(422, 'The file is no CSV that can be read', `${message}. Nothing was changed.`);
+    throw new Problem(422, 'The file cannot be read as CSV', `${message}. Nothing was changed.`);
   }
   if (header === undefined) throw new Problem(422, 'The file is empty', 'Nothing was changed.');
   return result;
@@ -145,7 +145,7 @@ const YES = new Set(['yes', 'true', '1']);
 export function readRow(values: Partial<Record<Column, string>>): Given | string {
   const name = withoutQuote(values.name ?? '');
   if (!/^\S{1,50}$/u.test(name))
-    return `“${name.slice(0, 60)}” is no viewer’s name: one word of at most 50 characters`;
+    return `“${name.slice(0, 60)}” is not a viewer’s name: one word of at most 50 characters`;
   const given: { -readonly [K in keyof ViewerRow]?: ViewerRow[K] } & { name: string } = { name };
   for (const [column, field, factor] of [
     ['messages', 'messages', 1],
@@ -154,7 +154,8 @@ export function readRow(values: Partial<Record<Column, string>>): Given | string
   ] as const) {
     const value = values[column] ?? '';
     if (value === '') continue;
-    if (!/^\d{1,10}$/u.test(value)) return `${column} is “${value.slice(0, 40)}”, which is no whole number`;
+    if (!/^\d{1,10}$/u.test(value))
+      return `${column} is “${value.slice(0, 40)}”, which is not a whole number`;
     given[field] = Number(value) * factor;
   }
   for (const [column, field] of [
@@ -166,12 +167,12 @@ export function readRow(values: Partial<Record<Column, string>>): Given | string
     if (value === '') continue;
     const at = Date.parse(value);
     if (Number.isNaN(at))
-      return `${column} is “${value.slice(0, 40)}”, which is no time; write 2026-11-23T20:00:00Z`;
+      return `${column} is “${value.slice(0, 40)}”, which is not a time; write 2026-11-23T20:00:00Z`;
     given[field] = at;
   }
   const role = (values.role ?? '').toLowerCase();
   if (role !== '') {
-    if (!(ROLES as readonly string[]).includes(role)) return `“${role.slice(0, 40)}” is no role`;
+    if (!(ROLES as readonly string[]).includes(role)) return `“${role.slice(0, 40)}” is not a role`;
     given.role = role as Role;
   }
   for (const mark of ['bot', 'ignored'] as const)

@@ -159,7 +159,7 @@ describe('viewers as a file', () => {
     );
     const { title, detail } = (await gully.http.post('/api/viewers/import').send({ token }).expect(500))
       .body as Record<string, string>;
-    expect(`${title ?? ''}: ${detail ?? ''}`).toContain('500 of 1,200 viewers were taken in');
+    expect(`${title ?? ''}: ${detail ?? ''}`).toContain('500 of 1,200 viewers were imported');
     expect(await total()).toBe(500);
     await gully.stop();
     gully = await Gully.inRoom(standin, folder);
@@ -167,7 +167,7 @@ describe('viewers as a file', () => {
       ((await gully.http.get('/api/activity')).body as { text: string }[])
         .map(({ text }) => text)
         .filter((text) => text.includes('ended early'));
-    expect(await told()).toEqual([expect.stringContaining('500 of 1,200 viewers were taken in')]);
+    expect(await told()).toEqual([expect.stringContaining('500 of 1,200 viewers were imported')]);
     await gully.stop();
     gully = await Gully.inRoom(standin, folder);
     expect(await told()).toHaveLength(1);
@@ -199,8 +199,8 @@ describe('viewers as a file', () => {
       passedOver: ['Shoe size'],
     });
     expect(seen.faults.map(({ line, fault }) => [line, fault])).toEqual([
-      [5, expect.stringMatching(/no viewer’s name/u)],
-      [6, expect.stringMatching(/“two words” is no viewer’s name/u)],
+      [5, expect.stringMatching(/not a viewer’s name/u)],
+      [6, expect.stringMatching(/“two words” is not a viewer’s name/u)],
       [7, expect.stringMatching(/messages is “-3”/u)],
     ]);
     expect(await total()).toBe(2);
@@ -224,7 +224,7 @@ describe('viewers as a file', () => {
       /not in UTF-8.*\(line 3\)/u,
     ],
     ['nothing', '', /empty/u],
-    ['a quote that never ends', 'name,role\n"pebblewren,viewer\n', /no CSV that can be read/u],
+    ['a quote that never ends', 'name,role\n"pebblewren,viewer\n', /cannot be read as CSV/u],
     [
       'too many rows',
       `name\n${Array.from({ length: 100_001 }, (_, n) => `caver${String(n)}`).join('\n')}\n`,

@@ -80,7 +80,7 @@ export class ViewersController {
     };
   }
 
-  /** What they wrote, newest first. */
+  /** Messages, newest first. */
   @Get(':id/lines')
   @ApiOkResponse({ type: [LineDto] })
   async lines(

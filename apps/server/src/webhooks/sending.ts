@@ -18,7 +18,7 @@ export interface Post {
 }
 export interface Answer {
   readonly arrived: boolean;
-  /** never to be tried again */
+  /** never will be tried again */
   readonly final: boolean;
   readonly words: string;
 }

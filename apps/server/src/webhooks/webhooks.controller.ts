@@ -20,7 +20,7 @@ import { WebhooksStore } from './webhooks.store.js';
 class WebhookBodyDto {
   @ApiProperty() @IsString() @MaxLength(2_000) address!: string;
   @ApiPropertyOptional({
-    description: 'whsec_ and base64; kept as it is when it is not given, none when empty',
+    description: 'whsec_ and base64; kept when not given, removed when empty',
   })
   @IsOptional()
   @IsString()

@@ -189,7 +189,7 @@ describe('a post', () => {
     const line = await gully.type('pebblewren', '!raw hello');
     await gully.said('after');
     const { body } = await gully.http.get(`/api/chat/lines/${line.id}/why`);
-    expect(JSON.stringify(body)).toMatch(/what it would send is no JSON/u);
+    expect(JSON.stringify(body)).toMatch(/what it would send is not valid JSON/u);
     expect(await deliveries()).toEqual([]);
   });
 });

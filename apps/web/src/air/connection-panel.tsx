@@ -38,9 +38,7 @@ export function ConnectionPanel() {
             <dd title={exact(connection.since)}>{ago(connection.since, now)}</dd>
             <dt>waiting</dt>
             <dd>
-              {connection.waiting === 0
-                ? 'nothing to be said'
-                : `${String(connection.waiting)} lines to be said`}
+              {connection.waiting === 0 ? 'nothing waiting' : `${String(connection.waiting)} lines waiting`}
             </dd>
             {isIn && (
               <>

@@ -26,7 +26,7 @@ export function ConnectionState() {
         role="status"
         title="This page cannot reach Gully. It tries again by itself; drafts are kept here."
       >
-        <Unplug className="i s" aria-hidden="true" /> Gully does not answer
+        <Unplug className="i s" aria-hidden="true" /> Gully is not responding
       </span>
     );
   if (connection === undefined) return <span className="state text-soft">…</span>;

@@ -39,6 +39,6 @@ test.each([
     connectionWords({ ...connection, state: 'refused', words: 'closing link', nextTryAt }, NOW).means,
   ).toBe(`The server said: closing link. ${words}`);
   expect(connectionWords({ ...connection, state: 'lost', words: 'closing link', nextTryAt }, NOW).means).toBe(
-    `closing link. What was to be said waits. ${words}`,
+    `closing link. Messages wait. ${words}`,
   );
 });

@@ -7,7 +7,7 @@ export function connectionWords(connection: Connection, now: number): { brief: s
   const again = nextTryAt === null ? '' : `Next try in ${String(seconds)} s.`;
   switch (state) {
     case 'connecting':
-      return { brief: 'Connecting', means: `On the way into ${channel}.` };
+      return { brief: 'Connecting', means: `Joining ${channel}.` };
     case 'connected':
       return {
         brief: 'Connected',
@@ -21,10 +21,10 @@ export function connectionWords(connection: Connection, now: number): { brief: s
     case 'muted':
       return {
         brief: 'May not speak',
-        means: `${nick} hears ${channel}, but the room does not let it speak (${words}): it is moderated, or ${nick} is banned there. A moderator lets it with /mode ${channel} +v ${nick}. What is to be said waits up to five minutes. ${again}`,
+        means: `${nick} hears ${channel}, but the room does not let it speak (${words}): it is moderated, or ${nick} is banned there. A moderator lets it with /mode ${channel} +v ${nick}. Messages wait up to five minutes. ${again}`,
       };
     case 'lost':
-      return { brief: 'Connection lost', means: `${words}. What was to be said waits. ${again}` };
+      return { brief: 'Connection lost', means: `${words}. Messages wait. ${again}` };
     case 'refused':
       return { brief: 'Refused', means: `The server said: ${words}. ${again}` };
   }

@@ -17,8 +17,8 @@ export class Problem extends Error {
 
 const UNREACHABLE = new Problem(
   0,
-  'Gully does not answer',
-  'Nothing was changed. See whether it still runs; this page comes back by itself.',
+  'Gully is not responding',
+  'Nothing was changed. Check that it is still running; this page reconnects by itself.',
   {},
   undefined,
 );

@@ -1555,7 +1555,7 @@ export interface components {
             usesLastWeek: number;
             /** Format: date-time */
             lastUse: string | null;
-            /** @description why a saved command cannot run; it is then off by itself */
+            /** @description why a saved command cannot run; it is then cannot run */
             fault: string | null;
         };
         SeveralDto: {
@@ -1608,12 +1608,12 @@ export interface components {
         };
         ListBodyDto: {
             name: string;
-            /** @description one line each */
+            /** @description one per line */
             text: string;
         };
         ListChangeDto: {
             name: string;
-            /** @description one line each */
+            /** @description one per line */
             text: string;
             version: number;
         };
@@ -1738,7 +1738,7 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             lastRun: string | null;
-            /** @description why it cannot run; it is then off by itself */
+            /** @description why it cannot run; it is then cannot run */
             fault: string | null;
         };
         NamedRoutineBodyDto: {
@@ -1919,7 +1919,7 @@ export interface components {
             version: number;
             /** Format: date-time */
             changedAt: string;
-            /** @description why it cannot fire; it is then off by itself */
+            /** @description why it cannot fire; it is then cannot run */
             fault: string | null;
         };
         TimerSaidDto: {
@@ -2155,7 +2155,7 @@ export interface components {
         };
         WebhookBodyDto: {
             address: string;
-            /** @description whsec_ and base64; kept as it is when it is not given, none when empty */
+            /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
         Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"])[];

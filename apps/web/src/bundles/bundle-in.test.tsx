@@ -53,7 +53,7 @@ test('a set of ours is looked at like any bundle before anything changes', async
   await page.findByRole('heading', { name: 'Quote book' });
   for (const name of ['quote', 'quote add', 'quote drop'])
     page.getByRole('rowheader', { name: new RegExp(`^!${name} command`, 'u') });
-  page.getByRole('button', { name: 'Take in 3 of 3' });
+  page.getByRole('button', { name: 'Import 3 of 3' });
 });
 
 describe('taking a bundle in', () => {
@@ -69,12 +69,12 @@ describe('taking a bundle in', () => {
       'POST /api/bundles/import/undo': () => undefined,
     });
     await page.findByText('From the Lantern Hour');
-    page.getByRole('button', { name: 'Take in 3 of 4' });
-    await choose(page, 'What becomes of rope', 'take it in as');
+    page.getByRole('button', { name: 'Import 3 of 4' });
+    await choose(page, 'What to do with rope', 'import it as');
     fireEvent.change(page.getByLabelText('New name of rope'), { target: { value: 'rope of theirs' } });
-    await choose(page, 'What becomes of tide', 'leave it');
-    fireEvent.click(page.getByRole('button', { name: 'Take in 2 of 4' }));
-    await page.findByText('Took in 3 things');
+    await choose(page, 'What to do with tide', 'leave it');
+    fireEvent.click(page.getByRole('button', { name: 'Import 2 of 4' }));
+    await page.findByText('Imported 3 things');
     expect(onDone).toHaveBeenCalled();
     const choices = [
       ['map', 'take', 'map 2'],
@@ -84,7 +84,7 @@ describe('taking a bundle in', () => {
     ].map(([name, action, as]) => ({ kind: 'commands', name, action, as }));
     expect(taken).toEqual([{ bundle: BUNDLE, answers: {}, choices }]);
     fireEvent.click(page.getByRole('button', { name: 'Undo' }));
-    await page.findByText('Taken back; all is as it was');
+    await page.findByText('Import undone; everything is as it was');
   });
 
   test('what is missing and what asks for too much stands with the thing itself', async () => {
@@ -143,13 +143,13 @@ describe('taking a bundle in', () => {
 
   test('no whole JSON, or no bundle: it says what is wrong, and nothing was changed', async () => {
     const broken = draw({}, '{"commands": [');
-    await broken.page.findByText(/lantern\.json is no whole JSON: .*Nothing was changed\./u);
+    await broken.page.findByText(/lantern\.json is not valid JSON: .*Nothing was changed\./u);
     expect(broken.page.asked).toEqual([]);
     cleanup();
-    const refusal = new Refusal(422, 'This is no bundle', 'It has no format. Nothing was changed.');
+    const refusal = new Refusal(422, 'This is not a bundle', 'It has no format. Nothing was changed.');
     const { page } = draw({ 'POST /api/bundles/look': () => refusal });
-    await page.findByText('This is no bundle. It has no format. Nothing was changed.');
-    expect(page.queryByRole('button', { name: /^Take in/u })).toBeNull();
+    await page.findByText('This is not a bundle. It has no format. Nothing was changed.');
+    expect(page.queryByRole('button', { name: /^Import/u })).toBeNull();
   });
 
   test('one that could not be taken in stays as it was decided, with the reason', async () => {
@@ -158,9 +158,9 @@ describe('taking a bundle in', () => {
       'POST /api/bundles/take': () =>
         new Refusal(409, 'There is a command called map by now', 'Nothing was changed.'),
     });
-    fireEvent.click(await page.findByRole('button', { name: 'Take in 1 of 1' }));
+    fireEvent.click(await page.findByRole('button', { name: 'Import 1 of 1' }));
     await page.findByText('There is a command called map by now. Nothing was changed.');
     expect(onDone).not.toHaveBeenCalled();
-    page.getByRole('button', { name: 'Take in 1 of 1' });
+    page.getByRole('button', { name: 'Import 1 of 1' });
   });
 });

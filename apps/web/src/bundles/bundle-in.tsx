@@ -15,9 +15,9 @@ interface Decided {
 }
 
 const STATE_WORDS: Readonly<Record<Item['state'], readonly [string, string]>> = {
-  new: ['new here', 'text-moss'],
-  same: ['the same is here', 'text-soft'],
-  different: ['another is here', 'text-ochre'],
+  new: ['new', 'text-moss'],
+  same: ['already here, the same', 'text-soft'],
+  different: ['already here, different', 'text-ochre'],
 };
 const KIND_WORDS = { commands: 'command', routines: 'routine', lists: 'list', timers: 'timer' } as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;
@@ -56,9 +56,9 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
       const undo = async (): Promise<void> => {
         await answerOf(api.POST('/api/bundles/{id}/undo', { params: { path: { id } } }));
         await queries.invalidateQueries();
-        toast('Taken back; all is as it was');
+        toast('Import undone; everything is as it was');
       };
-      toast(`Took in ${String(changed)} ${changed === 1 ? 'thing' : 'things'}`, {
+      toast(`Imported ${String(changed)} ${changed === 1 ? 'thing' : 'things'}`, {
         action: { label: 'Undo', onClick: () => void undo().catch(tellProblem) },
         duration: 30_000,
       });
@@ -79,7 +79,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
     } catch (error) {
       look.reset();
       setUnreadable(
-        `${chosen.name} is no whole JSON: ${error instanceof Error ? error.message : ''}. Nothing was changed.`,
+        `${chosen.name} is not valid JSON: ${error instanceof Error ? error.message : ''}. Nothing was changed.`,
       );
     }
   };
@@ -87,7 +87,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
   const fields = look.error instanceof Problem ? look.error.fields : {};
   return (
     <section className="border-b border-line px-4 py-3" aria-labelledby="in-title">
-      <h2 id="in-title">Take one in</h2>
+      <h2 id="in-title">Import a bundle</h2>
       <p className="row flex-wrap">
         <button type="button" className="btn" onClick={() => file.current?.click()}>
           <FileUp className="i s" aria-hidden="true" /> Choose a bundle
@@ -106,7 +106,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
             <Package className="i s" aria-hidden="true" /> {ours.title}
           </button>
         ))}
-        <span className="s2 text-soft">Nothing is changed before you have seen what it would do.</span>
+        <span className="s2 text-soft">Nothing changes until you have seen what it would do.</span>
       </p>
       <input
         ref={file}
@@ -187,7 +187,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
                 take.mutate();
               }}
             >
-              Take in {items.filter((item) => decisionOf(item).action !== 'leave').length} of {items.length}
+              Import {items.filter((item) => decisionOf(item).action !== 'leave').length} of {items.length}
             </button>
             <button type="button" className="btn bare" onClick={onDone}>
               Leave it
@@ -212,8 +212,8 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
   const typed = item.kind === 'commands' && !/^[“/]/u.test(item.name);
   const [words, colour] = STATE_WORDS[item.state];
   const options: { value: Action; label: string }[] = [
-    { value: 'take', label: item.state === 'new' ? 'take it in' : 'put it in its place' },
-    { value: 'rename', label: 'take it in as' },
+    { value: 'take', label: item.state === 'new' ? 'import it' : 'replace the one here' },
+    { value: 'rename', label: 'import it as' },
     { value: 'leave', label: 'leave it' },
   ];
   return (
@@ -252,7 +252,7 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
         <td>
           <span className="row">
             <Choice
-              label={`What becomes of ${item.name}`}
+              label={`What to do with ${item.name}`}
               value={decided.action}
               options={options}
               onChange={(action) => {

@@ -64,7 +64,7 @@ export function BundleOut() {
     <section className="px-4 py-3" aria-labelledby="out-title">
       <h2 id="out-title">Make a bundle</h2>
       <p className="s2 mb-2 text-soft">
-        What the chosen refer to comes along. Viewers, counts, what is remembered and secrets never do.
+        Whatever they refer to comes along. Viewers, counts, memory and secrets never do.
       </p>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(160px,1fr))] gap-4">
         {KINDS.map((kind) => {
@@ -103,9 +103,9 @@ export function BundleOut() {
             key={field}
             className={`blank ${field === 'note' ? 'min-w-52 flex-1' : '!w-44'}`}
             aria-label={
-              field === 'note' ? 'Note for who takes it in' : field === 'title' ? 'Title' : 'Author'
+              field === 'note' ? 'Note for the person importing it' : field === 'title' ? 'Title' : 'Author'
             }
-            placeholder={field === 'note' ? 'a note for who takes it in' : field}
+            placeholder={field === 'note' ? 'a note for the person importing it' : field}
             value={about[field]}
             onChange={(event) => {
               setAbout({ ...about, [field]: event.target.value });
@@ -122,10 +122,10 @@ export function BundleOut() {
             setQuestions([...questions, { name: '', type: 'text', default: '', help: '', choices: [] }]);
           }}
         >
-          <Plus className="i s" aria-hidden="true" /> A question for who takes it in
+          <Plus className="i s" aria-hidden="true" /> Question for the person importing it
         </button>
         <span className="s2 text-soft">
-          Its answer fills <span className="m">[[name]]</span> wherever it stands in a text.
+          Its answer fills <span className="m">[[name]]</span> wherever that appears in a text.
         </span>
         <button
           type="button"
@@ -135,7 +135,7 @@ export function BundleOut() {
             make.mutate();
           }}
         >
-          <Download className="i s" aria-hidden="true" /> Save as a file
+          <Download className="i s" aria-hidden="true" /> Export
         </button>
       </p>
     </section>
@@ -184,8 +184,8 @@ function QuestionRows({ questions, onChange }: QuestionRowsProps) {
           className="blank !w-40"
           aria-label={
             question.type === 'choice'
-              ? 'Choices, parted by commas; the first is taken unless one is chosen'
-              : 'Answer if none is given'
+              ? 'Choices, separated by commas; the first is the default'
+              : 'Default answer'
           }
           placeholder={question.type === 'choice' ? 'left, right' : 'if none is given'}
           value={question.type === 'choice' ? question.choices.join(', ') : question.default}

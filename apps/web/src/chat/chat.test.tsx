@@ -58,13 +58,13 @@ describe('the dock’s line', () => {
       { ...CHANNEL, standin: false },
       {
         'POST /api/chat/say': () =>
-          refused ? new Refusal(503, 'Gully does not answer', 'Your line was not said.') : { waits: true },
+          refused ? new Refusal(503, 'Gully is not responding', 'Your line was not said.') : { waits: true },
       },
     );
     await page.findByText('as gully');
     say(page, '   ');
     say(page, 'mind the step');
-    await page.findByText('Gully does not answer');
+    await page.findByText('Gully is not responding');
     expect(page.getByPlaceholderText('Say in chat')).toHaveProperty('value', 'mind the step');
     refused = false;
     say(page, 'mind the step');
@@ -76,7 +76,7 @@ describe('the dock’s line', () => {
       { text: 'mind the step' },
       { text: 'mind the step' },
     ]);
-    await page.findByText(/Your line is said when it is back/u);
+    await page.findByText(/Your message is sent once it is back/u);
     // Nobody else can be spoken as where no stand-in plays the platform.
     expect(page.queryByRole('button', { name: /^Say as/u })).toBeNull();
     expect(page.queryByRole('button', { name: 'Raise an event' })).toBeNull();
@@ -108,7 +108,7 @@ describe('a line of chat', () => {
     checks: [
       { rule: 'Anyone may use it', measure: 'moderator', outcome: 'passed' },
       { rule: 'Every 30 s', measure: '12 s left', outcome: 'stopped' },
-      { rule: 'No value is called vewer.name', measure: '', outcome: 'warned' },
+      { rule: 'There is no value called vewer.name', measure: '', outcome: 'warned' },
       { rule: 'Step 1: one of 2 texts', measure: 'number 2', outcome: 'noted' },
     ],
     tookMs: 1_500,
@@ -150,7 +150,7 @@ describe('a line of chat', () => {
       }),
     });
     fireEvent.click(page.getByRole('button', { name: /why$/u }));
-    const run = await page.findByRole('region', { name: 'How it went on' });
+    const run = await page.findByRole('region', { name: 'What happened next' });
     expect(run.textContent).toContain('took 40 s');
     expect(run.textContent).toContain('!map failed: the list is empty');
     expect([...run.querySelectorAll('li')].map(({ textContent }) => textContent)).toHaveLength(2);
@@ -161,7 +161,7 @@ describe('a line of chat', () => {
       line({ removed: true }),
       () => new Refusal(404, 'No why is kept for this line', 'It is too old.'),
     );
-    expect(page.getByText('taken out')).not.toBeNull();
+    expect(page.getByText('removed')).not.toBeNull();
     expect(page.getByText('!map now').className).toContain('taken-out');
     fireEvent.click(page.getByRole('button', { name: /why$/u }));
     await page.findByText('No why is kept for this line. It is too old.');

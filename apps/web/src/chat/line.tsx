@@ -33,7 +33,7 @@ export const Line = memo(function Line({
         >
           {line.text}
         </span>{' '}
-        {line.removed && <span className="s2 text-crimson">taken out </span>}
+        {line.removed && <span className="s2 text-crimson">removed </span>}
         <button
           type="button"
           className={`why ${line.own || line.outcome === 'talk' ? 'quiet' : ''}`}

@@ -10,7 +10,7 @@ export const ENDING_WORDS: Readonly<Record<RunEnding, string>> = {
   failed: 'failed',
   limited: 'reached a limit',
   refused: 'did not start',
-  going: 'goes on',
+  going: 'continues',
 };
 /** How each ending is shown as the outcome of a why. */
 const OUTCOMES: Readonly<Record<RunEnding, Outcome>> = {
@@ -40,7 +40,9 @@ export function RunWhy({ id, after }: RunWhyProps) {
   return (
     <WhyPanel
       real
-      title={after === undefined ? undefined : run.endedAt === null ? 'How it goes on' : 'How it went on'}
+      title={
+        after === undefined ? undefined : run.endedAt === null ? 'What happens next' : 'What happened next'
+      }
       why={{
         outcome: OUTCOMES[run.ended],
         brief: '',

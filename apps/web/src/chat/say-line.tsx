@@ -27,7 +27,7 @@ export function SayLine() {
       if (as === '') {
         const { waits } = await answerOf(api.POST('/api/chat/say', { body: { text } }));
         if (waits)
-          toast('Gully is not in the chat room. Your line is said when it is back, within 5 minutes.');
+          toast('Gully is not in the chat room. Your message is sent once it is back, within 5 minutes.');
       } else await answerOf(api.POST('/api/standin/say', { body: { name: as, roles: rolesOf(role), text } }));
       setText('');
     } catch (error) {
@@ -75,7 +75,7 @@ export function SayLine() {
               />
             </label>
             <div className="row">
-              <span className="w-16 text-soft">who is a</span>
+              <span className="w-16 text-soft">with role</span>
               <Choice
                 label="Role"
                 value={(role ?? 'viewer') as Role}
@@ -86,8 +86,7 @@ export function SayLine() {
               />
             </div>
             <p className="s2 max-w-64 text-soft">
-              The chat room is simulated, so you can speak as any viewer. Left empty, it is the bot that
-              speaks.
+              The chat room is simulated, so you can speak as any viewer. Leave it empty to speak as the bot.
             </p>
           </div>
         </Opens>

@@ -18,7 +18,7 @@ const TITLES: Readonly<Record<Why['outcome'], string>> = {
   failed: 'Why it ran, and what went wrong',
   stopped: 'Why it did not run',
   waiting: 'Why it did not run',
-  removed: 'Why it was taken out of chat',
+  removed: 'Why it was removed from chat',
   nothing: 'Why nothing happened',
   talk: 'Why nothing happened',
 };

@@ -26,7 +26,7 @@ export function AddCommand() {
     <span className="row">
       <button type="button" className="btn do" onClick={() => void navigate(`/prepare/commands/${NEW}`)}>
         <Plus className="i s" aria-hidden="true" />{' '}
-        {unfinished === undefined ? 'Add' : 'Go on with the new one'} <kbd aria-hidden="true">N</kbd>
+        {unfinished === undefined ? 'Add' : 'Continue with the new one'} <kbd aria-hidden="true">N</kbd>
       </button>
       {unfinished === undefined && (
         <Popover.Root>

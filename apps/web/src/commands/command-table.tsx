@@ -85,7 +85,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
               <th className="!pl-4">
                 <Tick
                   bare
-                  label="Tick all shown"
+                  label="Select all shown"
                   checked={found.length > 0 && stateOf(found)}
                   onChange={(on) => {
                     tick(
@@ -114,7 +114,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
                     <td className="!pl-4">
                       <Tick
                         bare
-                        label={`Tick all of ${line.name}`}
+                        label={`Select all of ${line.name}`}
                         checked={stateOf(line.commands)}
                         onChange={(on) => {
                           tick(
@@ -175,7 +175,7 @@ const CommandRow = memo(function CommandRow({ command, prefix, ticked, now, onTi
   return (
     <tr className={command.enabled ? '' : 'text-soft'}>
       <td className="!pl-4">
-        <Tick bare label={`Tick ${title}`} checked={ticked} onChange={onTick} />
+        <Tick bare label={`Select ${title}`} checked={ticked} onChange={onTick} />
       </td>
       <td>
         <Link className="m font-semibold hover:underline" to={`/prepare/commands/${command.id}`}>

@@ -48,10 +48,10 @@ function NoneYet() {
     <section className="editor h-full" aria-labelledby="commands-title">
       <div className="max-w-lg">
         <h1 id="commands-title">Commands</h1>
-        <h2 className="mt-3">Nothing answers yet</h2>
+        <h2 className="mt-3">No commands yet</h2>
         <p className="mt-1 mb-3 text-soft">
           A command is a word viewers type, such as <span className="m">!map</span>, and what the bot then
-          does. Begin with one of these, or from nothing.
+          does. Start with one of these, or from scratch.
         </p>
         <AddCommand />
         <div className="mt-3 border-t border-line">
@@ -66,7 +66,7 @@ function Gone() {
   return (
     <div className="max-w-md pt-1">
       <h2>There is no such command</h2>
-      <p className="mt-1 mb-3 text-soft">It was deleted, or the address is not right.</p>
+      <p className="mt-1 mb-3 text-soft">It was deleted, or the address is wrong.</p>
       <Link className="btn" to="/prepare/commands">
         All commands
       </Link>

@@ -6,7 +6,7 @@ import { Aliases, Name } from './names.js';
 import type { Part } from './parts.js';
 
 const EXTRA_WORDS = [
-  { value: 'passed', label: 'passed over' },
+  { value: 'passed', label: 'ignored' },
   { value: 'refused', label: 'refused, with the usage line' },
 ] as const;
 
@@ -57,7 +57,7 @@ export function EditorHead(head: HeadProps) {
           <span className="row s2 text-soft">
             further words are
             <Choice
-              label="Words behind the last input"
+              label="Words after the last input"
               value={body.gates.refuseExtra ? 'refused' : 'passed'}
               options={EXTRA_WORDS}
               onChange={(next) => {

@@ -19,9 +19,9 @@ export function Heard({ trigger, draft, phrasesFault, patternFault, onChange }: 
   const shown = shownHeard(trigger);
   return (
     <span className="row">
-      <span className="s2 text-soft">or when it hears</span>
+      <span className="s2 text-soft">phrases</span>
       <Opens
-        label={`Also heard in chat: ${shown}`}
+        label={`Phrases: ${shown}`}
         shown={<span className="inline-block max-w-64 truncate align-top">{shown}</span>}
         draft={draft}
         wrong={phrasesFault !== undefined || patternFault !== undefined}
@@ -55,21 +55,21 @@ export function Heard({ trigger, draft, phrasesFault, patternFault, onChange }: 
           </label>
           <Fault>{patternFault}</Fault>
           <Tick
-            label="Upper and lower case differ, names included"
+            label="Match upper and lower case, in names too"
             checked={matchCase}
             onChange={(next) => {
               onChange({ matchCase: next });
             }}
           />
           <Tick
-            label="Viewers marked as bots may start it"
+            label="Bots can start it too"
             checked={fromBots}
             onChange={(next) => {
               onChange({ fromBots: next });
             }}
           />
           <fieldset>
-            <legend className="s2 text-soft">From which connections; none ticked means all</legend>
+            <legend className="s2 text-soft">Only from these connections; none selected means all</legend>
             {(channel?.connections ?? []).map((connection) => (
               <Tick
                 key={connection}
@@ -98,7 +98,7 @@ function PhraseField({
   const [typed, setTyped] = useState(phrases.join('\n'));
   return (
     <label className="block">
-      <span className="s2 block pb-1 text-soft">Phrases, one a line; heard as whole words</span>
+      <span className="s2 block pb-1 text-soft">Phrases, one per line; matched as whole words</span>
       <textarea
         className="blank !h-auto w-full !font-normal !whitespace-pre-wrap"
         rows={3}
@@ -117,7 +117,7 @@ function PhraseField({
 
 function shownHeard({ phrases, pattern }: Trigger): string {
   const [first] = phrases;
-  if (first === undefined) return pattern === '' ? 'nothing else' : `/${pattern}/`;
+  if (first === undefined) return pattern === '' ? 'none' : `/${pattern}/`;
   const more = phrases.length - 1 + (pattern === '' ? 0 : 1);
   return more === 0 ? `“${first}”` : `“${first}” +${String(more)}`;
 }

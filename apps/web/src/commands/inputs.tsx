@@ -158,7 +158,7 @@ function InputFields({
       )}
       {type === 'choice' && (
         <label className="block">
-          <span className="s2 block pb-1 text-soft">The words to choose from, parted by spaces</span>
+          <span className="s2 block pb-1 text-soft">The words to choose from, separated by spaces</span>
           <input
             className="blank"
             defaultValue={choices.join(' ')}
@@ -173,7 +173,7 @@ function InputFields({
       {type === 'word' && (
         <label className="block">
           <span className="s2 block pb-1 text-soft">
-            It must look like this, in RE2 syntax; empty for any word
+            A pattern it must match, in RE2 syntax; empty for any word
           </span>
           <input
             className="blank m"

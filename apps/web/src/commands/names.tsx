@@ -44,7 +44,7 @@ export function Aliases({ trigger: { aliases }, aliasesFault, onChange }: NamesP
   const prefix = usePrefix();
   const shown =
     aliases.length === 0
-      ? 'no other name'
+      ? 'no alias'
       : aliases
           .slice(0, 2)
           .map((alias) => prefix + alias)
@@ -52,7 +52,7 @@ export function Aliases({ trigger: { aliases }, aliasesFault, onChange }: NamesP
   return (
     <>
       <span className="s2 text-soft">also</span>
-      <Opens mono label={`Other names: ${shown}`} shown={shown} wrong={aliasesFault !== undefined}>
+      <Opens mono label={`Aliases: ${shown}`} shown={shown} wrong={aliasesFault !== undefined}>
         <AliasField aliases={aliases} prefix={prefix} onChange={onChange} />
         <Fault>{aliasesFault}</Fault>
       </Opens>
@@ -69,7 +69,7 @@ function AliasField({
   const [typed, setTyped] = useState(aliases.map((alias) => prefix + alias).join(', '));
   return (
     <label className="block">
-      <span className="s2 block pb-1 text-soft">Other names for the same command, parted by commas</span>
+      <span className="s2 block pb-1 text-soft">Aliases of this command, separated by commas</span>
       <input
         className="blank m !w-80"
         value={typed}

@@ -17,7 +17,7 @@ export const PARTS = {
     words: ({ trigger }) => trigger.aliases.join(', ') || 'none',
   },
   heard: {
-    label: 'Heard in',
+    label: 'Phrases',
     of: ({ trigger: { phrases, wholeMessage, pattern, matchCase, fromBots, connections } }) => [
       phrases,
       wholeMessage,
@@ -50,7 +50,7 @@ export const PARTS = {
   },
   when: { label: 'When', of: ({ gates }) => gates.when, words: ({ gates }) => whenInWords(gates.when) },
   refusals: {
-    label: 'The refused hear',
+    label: 'If refused',
     of: ({ gates }) => gates.refusals,
     words: ({ gates }) => refusalsInWords(gates),
   },
@@ -74,7 +74,7 @@ function heardInWords({ trigger }: CommandBody): string {
     );
   if (pattern !== '') words.push(`the pattern ${pattern}`);
   if (connections.length > 0) words.push(`only from ${connections.join(', ')}`);
-  return words.join('; ') || 'nothing else';
+  return words.join('; ') || 'none';
 }
 
 export function whoInWords({ lowestRole, onlyRoles, always, never }: Gates): string {
@@ -116,8 +116,8 @@ function inWords(seconds: number): string {
 
 export function refusalsInWords({ refusals }: Gates): string {
   const texts = Object.values(refusals).filter((text) => text.trim() !== '').length;
-  if (texts === 0) return 'nothing';
-  return texts === 1 ? 'one text' : `${String(texts)} texts`;
+  if (texts === 0) return 'say nothing';
+  return texts === 1 ? 'say so in one text' : `say so in ${String(texts)} texts`;
 }
 
 /** What a command does, in one line: its first text, values shown as an ellipsis. */

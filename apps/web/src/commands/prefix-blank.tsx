@@ -25,14 +25,14 @@ export function PrefixBlank() {
           set.mutate({ value: prefix, version: saved.version });
         },
       };
-      toast(`Commands now begin with ${next}`, { action: undo });
+      toast(`The prefix is now ${next}`, { action: undo });
     },
     onError: tellProblem,
   });
   return (
     <span className="row">
-      <span className="s2 text-soft">begin with</span>
-      <Opens mono label={`Commands begin with ${prefix}`} shown={prefix}>
+      <span className="s2 text-soft">Prefix</span>
+      <Opens mono label={`Prefix ${prefix}`} shown={prefix}>
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -43,7 +43,7 @@ export function PrefixBlank() {
           }}
         >
           <label className="block">
-            <span className="s2 block pb-1 text-soft">The sign before every command’s name</span>
+            <span className="s2 block pb-1 text-soft">The sign in front of every command’s name</span>
             <input
               className="blank m !w-24"
               value={value}
@@ -60,7 +60,7 @@ export function PrefixBlank() {
             className="btn mt-2"
             disabled={fault !== undefined || value === prefix || set.isPending}
           >
-            Use it for all commands
+            Use for all commands
           </button>
         </form>
       </Opens>

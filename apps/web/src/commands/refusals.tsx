@@ -17,9 +17,9 @@ interface RefusalsProps {
 const ROWS: readonly (readonly [gate: RefusingGate, label: string, example: string])[] = [
   ['when', 'at another time', 'nothing'],
   ['who', 'not for them', 'nothing'],
-  ['inputs', 'typed wrongly', 'one line of how to type it'],
+  ['inputs', 'typed wrongly', 'the usage line'],
   ['cooldown', 'cooling down', '{{ refused.wait }} more, please'],
-  ['viewerCooldown', 'cooling down for them', 'nothing'],
+  ['viewerCooldown', 'cooling down for this viewer', 'nothing'],
 ];
 
 /** What those hear whom a gate refuses. */
@@ -28,7 +28,7 @@ export function Refusals({ gates, hasInputs, draft, scope, faultOf, onChange }: 
   const rows = ROWS.filter(([gate]) => gate !== 'inputs' || hasInputs);
   const wrong = rows.some(([gate]) => faultOf(`gates.refusals.${gate}`) !== undefined);
   return (
-    <Opens shown={words} label={`Those refused hear: ${words}`} draft={draft} wrong={wrong}>
+    <Opens shown={words} label={`If refused: ${words}`} draft={draft} wrong={wrong}>
       <table className="t !w-[min(460px,80vw)]">
         <caption className="pb-1 text-left text-xs whitespace-normal text-soft">
           What is said when it is refused; empty says nothing. Each viewer hears it at most once in{' '}

@@ -47,8 +47,7 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
           onChange({ when });
         }}
       />
-      {changed.includes('when') && <span className="was"> was {PARTS.when.words(base)}</span>}. The refused
-      hear{' '}
+      {changed.includes('when') && <span className="was"> was {PARTS.when.words(base)}</span>}. If refused,{' '}
       <Refusals
         gates={gates}
         hasInputs={body.inputs.length > 0}
@@ -76,9 +75,7 @@ function Cooldowns({
   return (
     <>
       <table className="t">
-        <caption className="pb-1 text-left text-xs text-soft">
-          After a use, it waits this long before it answers again
-        </caption>
+        <caption className="pb-1 text-left text-xs text-soft">How long it waits after a use</caption>
         <tbody>
           {rows.map(([field, label]) => {
             const value = gates[field];
@@ -107,7 +104,7 @@ function Cooldowns({
       </table>
       <div className="pt-2">
         <Tick
-          label="Moderators do not wait either"
+          label="Moderators do not wait"
           checked={gates.moderatorsSkip}
           onChange={(moderatorsSkip) => {
             onChange({ moderatorsSkip });

@@ -38,7 +38,7 @@ export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
       <Opens label="Group the ticked commands" shown="Group…">
         <GroupField group={group} others={commands} onChange={setGroup} />
         <div className="pt-2">
-          {button(group.trim() === '' ? 'Take out of their groups' : `Put under ${group.trim()}`, 'group')}
+          {button(group.trim() === '' ? 'Remove from groups' : `Move to ${group.trim()}`, 'group')}
         </div>
       </Opens>
       <Link className="btn s" to={`/prepare/bundles?commands=${chosen.join(',')}`}>
@@ -46,7 +46,7 @@ export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
       </Link>
       {button('Delete', 'delete')}
       <button type="button" className="btn s bare ml-auto" onClick={onClear}>
-        Untick all
+        Clear selection
       </button>
     </div>
   );

@@ -54,7 +54,7 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
             </fieldset>
           )}
           <ViewerNames
-            label="Always these viewers, whatever their role; parted by spaces"
+            label="Always these viewers, whatever their role; separated by spaces"
             named={always}
             onChange={(next) => {
               onChange({ always: next });
@@ -69,7 +69,8 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
           />
           <Fault>{fault}</Fault>
           <p className="s2 text-soft">
-            The streamer always may. For one viewer alone: <i>Only the streamer</i>, and always that viewer.
+            The streamer always can. To allow just one viewer: <i>Only the streamer</i>, and always that
+            viewer.
           </p>
         </div>
       </Opens>

@@ -70,7 +70,7 @@ describe('the counters’ page', () => {
     };
     expect(add).toHaveProperty('disabled', true);
     type('depth');
-    expect(page.getByText('There is a counter of that name')).not.toBeNull();
+    expect(page.getByText('There is already a counter with that name')).not.toBeNull();
     expect(add).toHaveProperty('disabled', true);
     type('wet boots');
     expect(name.getAttribute('aria-invalid')).toBe('true');
@@ -97,7 +97,7 @@ describe('the counters’ page', () => {
 
   test('without any it says what makes one; when it cannot be loaded it says why, and tries again', async () => {
     const empty = drawPage(<CountersPage />, withCounters());
-    await empty.findByText(/There is none yet/u);
+    await empty.findByText(/No counters yet/u);
     cleanup();
     let broken = true;
     const page = drawPage(<CountersPage />, {

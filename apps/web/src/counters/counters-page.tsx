@@ -108,7 +108,7 @@ export function CountersPage() {
       </table>
       {counters.length === 0 && (
         <p className="px-4 py-3 text-soft">
-          There is none yet. A command’s <i>Count</i> step makes one with its first use; or make one here.
+          No counters yet. A command’s <i>Count</i> step creates one when it first runs, or add one here.
         </p>
       )}
       <NewCounter
@@ -160,7 +160,7 @@ function NewCounter({
     name === ''
       ? undefined
       : taken.includes(name)
-        ? 'There is a counter of that name'
+        ? 'There is already a counter with that name'
         : wordFault(name, 'counter');
   return (
     <form

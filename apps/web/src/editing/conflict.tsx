@@ -15,14 +15,14 @@ export function Conflict<B extends object, S extends Kept>({ editing }: { readon
       role="alert"
       aria-labelledby="conflict-title"
     >
-      <h2 id="conflict-title">Saved somewhere else while you were editing</h2>
+      <h2 id="conflict-title">Saved by someone else while you were editing</h2>
       <p className="text-soft">
         The {kind.word} was saved <span title={exact(saved.changedAt)}>{ago(saved.changedAt, now)}</span>.
         Nothing was overwritten, and your draft is kept.
       </p>
       <div className="versus">
         <span />
-        <b>Saved now</b>
+        <b>Saved version</b>
         <b className="text-ochre">Your draft</b>
         {changedParts(kind.parts, theirs, body).map((part) => (
           <Fragment key={part}>
@@ -37,7 +37,7 @@ export function Conflict<B extends object, S extends Kept>({ editing }: { readon
           Save my draft over it
         </button>
         <button type="button" className="btn" onClick={editing.discard}>
-          Take the saved one, drop my draft
+          Keep the saved version, discard my draft
         </button>
       </p>
     </section>

@@ -119,7 +119,7 @@ export function NameField<B extends { readonly name: string }, S extends Kept>({
       className={`blank !h-8 !w-auto min-w-36 flex-1 text-lg font-bold ${body.name === base.name ? '' : 'draft'}`}
       aria-label="Name"
       aria-invalid={faultOf('name') !== undefined}
-      placeholder={`name of the ${kind.word}`}
+      placeholder={`${kind.word} name`}
       value={body.name}
       autoFocus={saved === undefined}
       autoComplete="off"
@@ -185,7 +185,7 @@ export function OnSwitch({
   );
 }
 
-/** Why the server refused to save, and why what is saved is off by itself. */
+/** Why the server refused to save, and why what is saved is cannot run. */
 export function Refusals<B extends object, S extends Kept & { readonly fault: string | null }>({
   editing: { saved, draft, refusal },
 }: {
@@ -193,7 +193,7 @@ export function Refusals<B extends object, S extends Kept & { readonly fault: st
 }) {
   return (
     <>
-      {saved?.fault != null && draft === undefined && <Fault>{`Off by itself: ${saved.fault}`}</Fault>}
+      {saved?.fault != null && draft === undefined && <Fault>{`It cannot run: ${saved.fault}`}</Fault>}
       <Fault>{refusal}</Fault>
     </>
   );

@@ -62,7 +62,7 @@ export function KindPage<B extends { readonly name: string }, S extends Named>(p
       ) : (
         <section className="editor">
           <h2>There is no such {kind.word}</h2>
-          <p className="mt-1 mb-3 text-soft">It was deleted, or the address is not right.</p>
+          <p className="mt-1 mb-3 text-soft">It was deleted, or the address is wrong.</p>
           <Link className="btn" to={kind.path}>
             All {kind.word}s
           </Link>
@@ -129,7 +129,7 @@ function KindEntry<B extends object, S extends Named>({
     <Link className="entry" to={`${kind.path}/${id}`} aria-current={current ? 'page' : undefined}>
       <span className={`what ${enabled ? '!text-ink' : ''}`}>{name}</span>
       {fault !== null ? (
-        <span className="flag text-crimson">off by itself</span>
+        <span className="flag text-crimson">cannot run</span>
       ) : draft !== undefined ? (
         <span className="flag text-ochre">draft</span>
       ) : (
@@ -173,7 +173,7 @@ function NoneYet<B extends { readonly name: string }, S extends Named>({
       <div className="max-w-lg">
         <h1 id="none-title">{heading}</h1>
         <h2 className="mt-3">{empty}</h2>
-        <p className="mt-1 mb-3 text-soft">{about} Begin with one of these, or from nothing.</p>
+        <p className="mt-1 mb-3 text-soft">{about} Start with one of these, or from scratch.</p>
         <AddLink kind={kind} />
         <ul className="mt-3 border-t border-line">
           {starters.map(({ what, body }) => (

@@ -47,7 +47,7 @@ test('what others use is shown with them, each a way there, and stays unless tha
   ]);
   await screen.findByRole('alertdialog', { name: 'Ropes is used by 2 things' });
   expect(screen.getByRole('link', { name: 'Tide' }).getAttribute('href')).toBe('/prepare/timers/t');
-  fireEvent.click(screen.getByRole('button', { name: 'Keep it' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Cancel' }));
   await waitFor(() => {
     expect(screen.queryByRole('alertdialog')).toBeNull();
   });

@@ -46,7 +46,7 @@ export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps
             ))}
           </ul>
           <p className="row">
-            <AlertDialog.Cancel className="btn do">Keep it</AlertDialog.Cancel>
+            <AlertDialog.Cancel className="btn do">Cancel</AlertDialog.Cancel>
             <AlertDialog.Action className="btn text-crimson" onClick={onDelete}>
               Delete {name}
             </AlertDialog.Action>

@@ -38,7 +38,7 @@ export function Dock({ side, onSide, onFold, sheet }: DockProps) {
             {side === 'rehearsal' && <span className="state text-pool">nothing real happens</span>}
             <IconButton
               icon={sheet ? X : PanelRightClose}
-              label={sheet ? 'Close chat' : 'Fold the dock, Ctrl .'}
+              label={sheet ? 'Close chat' : 'Collapse the dock, Ctrl .'}
               onClick={onFold}
             />
           </span>

@@ -4,12 +4,12 @@ import { Link } from 'react-router';
 export function Fallen() {
   return (
     <div className="p-8" role="alert">
-      <h1>This screen could not be drawn</h1>
+      <h1>This screen could not be shown</h1>
       <p className="mt-1 mb-4 text-soft">
-        Nothing was changed, and drafts are kept in this browser. Chat and the bot go on.
+        Nothing was changed, and drafts are kept in this browser. The bot keeps running.
       </p>
       <a className="btn do" href=".">
-        Draw it again
+        Reload it
       </a>
     </div>
   );

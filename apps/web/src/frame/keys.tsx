@@ -5,13 +5,13 @@ const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
   [['g', 'p'], 'Prepare'],
   [['g', 'a'], 'On air'],
   [['g', 'r'], 'Review'],
-  [['/'], 'to the dock’s line'],
+  [['/'], 'type in chat'],
   [['n'], 'new, in a list'],
   [['Ctrl ⏎'], 'save'],
   [['{'], 'values, in a text'],
   [['Ctrl Space'], 'all values, in a text'],
-  [['Alt ↑ ↓'], 'move the step one is in'],
-  [['Ctrl .'], 'fold or open the dock'],
+  [['Alt ↑ ↓'], 'move the current step'],
+  [['Ctrl .'], 'collapse or open the dock'],
   [['?'], 'this list'],
 ];
 
@@ -43,7 +43,7 @@ export function KeysDialog({
               </div>
             ))}
           </dl>
-          <p className="s2 mt-3 text-soft">While you type in a field, only the Ctrl keys act.</p>
+          <p className="s2 mt-3 text-soft">While you type in a field, only keys with Ctrl work.</p>
           <Dialog.Close className="btn mt-3">Close</Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>

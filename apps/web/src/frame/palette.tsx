@@ -60,14 +60,14 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
     >
       <Command.Input className="blank !h-9 w-full" placeholder="Search, or say what to do" />
       <Command.List className="mt-2 max-h-[50vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
-        <Command.Empty className="p-3 text-soft">Nothing by that name.</Command.Empty>
+        <Command.Empty className="p-3 text-soft">Nothing found.</Command.Empty>
         <Command.Group heading="Do">
           {areas
             .flatMap(({ actions = [] }) => actions)
             .map(({ label, to, hint, words }) => item(label, () => void navigate(to), hint, words))}
           {item('Say in chat', onSay, '/')}
           {item('Rehearse a line', onRehearse)}
-          {item('Fold or open the dock', onDock, 'Ctrl .')}
+          {item('Collapse or open the dock', onDock, 'Ctrl .')}
           {item(
             theme === 'cave' ? 'Use the limestone theme' : 'Use the cave theme',
             () => {

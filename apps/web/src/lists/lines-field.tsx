@@ -25,10 +25,10 @@ export function LinesField({ value, onChange }: LinesFieldProps) {
           lineNumbers(),
           history(),
           keymap.of([...historyKeymap, ...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter')]),
-          placeholder('one line each'),
+          placeholder('one per line'),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({
-            'aria-label': 'Lines, one each',
+            'aria-label': 'Lines, one per line',
             spellcheck: 'true',
             // What scrolls must be reached by keyboard, and not every reader takes an editable text for that.
             tabindex: '0',

@@ -91,7 +91,7 @@ function BeginAnew({ id }: { readonly id: string }) {
         anew.mutate();
       }}
     >
-      <RotateCcw className="i s" aria-hidden="true" /> Begin the round anew
+      <RotateCcw className="i s" aria-hidden="true" /> Start a new round
     </button>
   );
 }
@@ -101,14 +101,14 @@ function FileButton({ onText }: { readonly onText: (text: string, name: string) 
   return (
     <>
       <button type="button" className="btn s" onClick={() => file.current?.click()}>
-        <FileUp className="i s" aria-hidden="true" /> Take in a text file
+        <FileUp className="i s" aria-hidden="true" /> Import text file
       </button>
       <input
         ref={file}
         type="file"
         accept=".txt,text/plain"
         className="hidden"
-        aria-label="A text file with one line each"
+        aria-label="A text file with one per line"
         onChange={(event) => {
           const [chosen] = event.target.files ?? [];
           event.target.value = '';

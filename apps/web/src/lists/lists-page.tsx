@@ -47,7 +47,7 @@ export function ListsPage() {
       {id === undefined ? (
         <section className="editor">
           <p className="text-soft">
-            Choose a list, or add one. Steps draw its lines, each once before any again.
+            Choose a list, or add one. Steps draw lines from it; each comes up once before any repeats.
           </p>
         </section>
       ) : (
@@ -74,7 +74,7 @@ function OpenList({ id, lists }: { readonly id: string; readonly lists: readonly
     return (
       <section className="editor">
         <h2>There is no such list</h2>
-        <p className="mt-1 text-soft">It was deleted, or the address is not right.</p>
+        <p className="mt-1 text-soft">It was deleted, or the address is wrong.</p>
       </section>
     );
   if (error !== null) return <LoadFailed error={error} retry={() => void refetch()} />;
@@ -88,10 +88,10 @@ function NoneYet() {
     <section className="editor h-full" aria-labelledby="lists-title">
       <div className="max-w-lg">
         <h1 id="lists-title">Lists</h1>
-        <h2 className="mt-3">There is no list yet</h2>
+        <h2 className="mt-3">No lists yet</h2>
         <p className="mt-1 mb-3 text-soft">
-          A list is lines of text that steps draw from: questions, answers, names. Begin with one of these, or
-          from nothing.
+          A list is lines of text that steps draw from: questions, answers, names. Start with one of these, or
+          from scratch.
         </p>
         <AddLink kind={LIST} />
         <ul className="mt-3 border-t border-line">

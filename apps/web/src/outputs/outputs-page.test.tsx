@@ -58,7 +58,7 @@ const type = (page: ReturnType<typeof drawPage>, label: string, value: string): 
 describe('the outputs’ page', () => {
   test('a webhook is added; an address that is refused stays in its field with the reason', async () => {
     const page = drawPage(<OutputsPage />, withOutputs());
-    await page.findByText('Nothing was posted yet.');
+    await page.findByText('Nothing posted yet.');
     const add = page.getByRole('button', { name: 'Add webhook' });
     expect(add).toHaveProperty('disabled', true);
     type(page, 'Name of the webhook', ' Board ');
@@ -105,7 +105,7 @@ describe('the outputs’ page', () => {
     const page = drawPage(<OutputsPage />, withOutputs([], posts));
     await page.findByText('{"n":120}');
     expect(page.getByText('{"n":120}').closest('tr')?.textContent).toMatch(
-      /to be tried again 503, 2 tries, next at/u,
+      /will be tried again 503, 2 tries, next at/u,
     );
     fireEvent.click(page.getByRole('button', { name: 'Older' }));
     await page.findByText('{"n":21}');

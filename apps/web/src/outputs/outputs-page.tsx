@@ -14,7 +14,7 @@ export function OutputsPage() {
     <section className="h-full overflow-y-auto bg-plane" aria-labelledby="outputs-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="outputs-title">Outputs</h1>
-        <span className="s2 ml-1 text-soft">Where routines write to, beside chat.</span>
+        <span className="s2 ml-1 text-soft">Where routines write, besides chat.</span>
       </header>
       <Files />
       <Webhooks />
@@ -42,7 +42,7 @@ function Files() {
           <LoadFailed error={error} retry={() => void refetch()} />
         )
       ) : data.length === 0 ? (
-        <p className="text-soft">None was written yet.</p>
+        <p className="text-soft">None yet.</p>
       ) : (
         <table className="t">
           <tbody>
@@ -75,7 +75,9 @@ function Webhooks() {
     onSuccess: ({ name, signed }) => {
       void queries.invalidateQueries(webhooksQuery);
       toast(`Removed the webhook ${name}`, {
-        description: signed ? 'Its secret is gone too; give it again when you add it anew.' : undefined,
+        description: signed
+          ? 'Its secret is gone too; enter it again if you add the webhook back.'
+          : undefined,
       });
     },
     onError: tellProblem,
@@ -229,7 +231,7 @@ function WebhookForm({
 }
 
 const STATES: Readonly<Record<Delivery['state'], readonly [words: string, colour: string]>> = {
-  waiting: ['to be tried again', 'text-ochre'],
+  waiting: ['will be tried again', 'text-ochre'],
   arrived: ['arrived', 'text-moss'],
   'given-up': ['given up', 'text-crimson'],
 };
@@ -263,7 +265,7 @@ function Deliveries() {
           <LoadFailed error={error} retry={() => void refetch()} />
         )
       ) : posts.length === 0 ? (
-        <p className="text-soft">Nothing was posted yet.</p>
+        <p className="text-soft">Nothing posted yet.</p>
       ) : (
         <table className="t">
           <thead>
@@ -271,7 +273,7 @@ function Deliveries() {
               <th>When</th>
               <th>Webhook</th>
               <th className="max-[700px]:hidden">What</th>
-              <th>Came of it</th>
+              <th>Result</th>
               <th>
                 <span className="sr-only">Again</span>
               </th>

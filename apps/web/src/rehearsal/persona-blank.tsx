@@ -80,7 +80,7 @@ function PersonaMore({
     <div className="grid w-[min(320px,80vw)] gap-2">
       <table className="t">
         <caption className="pb-1 text-left text-xs whitespace-normal text-soft">
-          Left empty, they have what the viewer of that name has
+          Leave empty to use what the viewer of that name has
         </caption>
         <tbody>
           <tr>

@@ -219,8 +219,8 @@ function Played({ take, before, newest }: PlayedProps) {
         <Brief outcome={result.why.outcome} brief={result.why.brief} /> <u>why</u>
       </button>
       {shown && result.effects.length > 0 && (
-        <section className="fx" aria-label="Effects, listed and not done">
-          <h2>Effects, listed and not done</h2>
+        <section className="fx" aria-label="Effects, listed but not carried out">
+          <h2>Effects, listed but not carried out</h2>
           <ul>
             {result.effects.map((effect) => (
               <li key={effect}>

@@ -15,7 +15,7 @@ const MOVES = [
 ] as const;
 const WEEK = 604_800;
 const CHANCES = [
-  { value: 'chance', label: 'as it falls' },
+  { value: 'chance', label: 'left to chance' },
   ...FORCED.map((value) => ({ value, label: { win: 'a win', lose: 'a loss', rare: 'the rarest' }[value] })),
 ] as const;
 
@@ -71,7 +71,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
                 }}
               />
               <label className="block">
-                <span className="s2 block pb-1 text-soft">Category; empty for the one there is</span>
+                <span className="s2 block pb-1 text-soft">Category; empty for the current one</span>
                 <input
                   className="blank"
                   value={given.category ?? ''}

@@ -29,7 +29,7 @@ export interface OpenRoutine extends NamedRoutineBody {
 export const openRoutine = createStore<OpenRoutine | undefined>(undefined);
 
 export function startsInWords({ triggers }: NamedRoutineBody): string {
-  return triggers.length === 0 ? 'others run it, or a hand' : triggers.map(triggerInWords).join(', or ');
+  return triggers.length === 0 ? 'other routines, or by hand' : triggers.map(triggerInWords).join(', or ');
 }
 
 const PARTS: Parts<NamedRoutineBody> = {

@@ -121,7 +121,7 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
                 run.mutate(saved);
               }}
             >
-              <Play className="i s" aria-hidden="true" /> Run it now, as saved
+              <Play className="i s" aria-hidden="true" /> Run the saved version
             </button>
             <ThingButtons editing={editing} />
           </footer>
@@ -137,7 +137,7 @@ function LastRun({ at }: { readonly at: string | null }) {
   if (at === null) return <span className="s2">It has not run yet.</span>;
   return (
     <span className="s2">
-      Ran last <span title={exact(at)}>{ago(at, now)}</span>
+      Last run <span title={exact(at)}>{ago(at, now)}</span>
     </span>
   );
 }

@@ -14,7 +14,7 @@ import { useToggle } from './use-running.js';
 
 const RoutineEditor = comesLater(async () => (await import('./routine-editor.js')).RoutineEditor);
 
-const ABOUT = 'What events, commands, timers and a hand start: steps, done in order.';
+const ABOUT = 'Steps done in order, started by events, commands, timers or by hand.';
 
 /** Prepare › Routines: all of them as a table, or a list of them beside the open one. */
 export function RoutinesPage() {
@@ -23,7 +23,7 @@ export function RoutinesPage() {
       kind={ROUTINE}
       heading="Routines"
       about={ABOUT}
-      empty="Nothing happens by itself yet"
+      empty="No routines yet"
       starters={ROUTINE_STARTERS}
       asked={useQuery(routinesQuery)}
       table={(routines) => <RoutineTable routines={routines} />}
@@ -52,7 +52,7 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
             <th className="!pl-4">Routine</th>
             <th>Starts when</th>
             <th>Does</th>
-            <th>Ran last</th>
+            <th>Last run</th>
             <th>On</th>
           </tr>
         </thead>
@@ -63,7 +63,7 @@ function RoutineTable({ routines }: { readonly routines: readonly NamedRoutine[]
                 <Link className="font-bold" to={`/prepare/routines/${routine.id}`}>
                   {routine.name}
                 </Link>
-                {routine.fault !== null && <span className="s2 block text-crimson">off by itself</span>}
+                {routine.fault !== null && <span className="s2 block text-crimson">cannot run</span>}
               </td>
               <td className="max-w-72 whitespace-normal">{startsInWords(routine)}</td>
               <td className="max-w-72 truncate text-soft">

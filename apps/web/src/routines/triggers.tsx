@@ -112,7 +112,7 @@ function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
               />
             )}
             <ViewerNames
-              label="Only these viewers, parted by spaces; empty for all"
+              label="Only these viewers, separated by spaces; empty for all"
               named={viewers}
               onChange={(next) => {
                 onChange({ ...trigger, viewers: next });

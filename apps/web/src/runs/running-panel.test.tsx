@@ -48,8 +48,8 @@ describe('what runs now', () => {
     const odd = [going(7, { waitsFor: 'turn', until: null }), going(8, { waitsFor: 'answer', until: null })];
     const page = drawPage(<RunningPanel />, withRuns(...odd, ...some));
     await page.findByText('waits its turn');
-    expect(page.getByText('is at work')).not.toBeNull();
-    expect(page.getAllByText(/^goes on in (?:29|30) s$/u)).toHaveLength(4);
+    expect(page.getByText('is running')).not.toBeNull();
+    expect(page.getAllByText(/^continues in (?:29|30) s$/u)).toHaveLength(4);
     expect(page.getByText('and 3 more')).not.toBeNull();
   });
 
@@ -60,7 +60,7 @@ describe('what runs now', () => {
       expect(page.queryByText('Tide 2')).toBeNull();
     });
     fireEvent.click(page.getByRole('button', { name: 'Stop all 2' }));
-    await page.findByText('None waits or runs.');
+    await page.findByText('Nothing is running.');
     expect(page.of('POST /api/runs/stop').map(({ body }) => body)).toEqual([{ runs: ['r2'] }, { runs: [] }]);
   });
 

@@ -7,7 +7,7 @@ import { clock, IconButton, LoadFailed, tellProblem, useNow } from '../ui/index.
 /** Runs a panel shows; the rest is a number. */
 const SHOWN = 6;
 
-/** What runs now and goes on later, each with its stop, and one for all. */
+/** What runs now and continues later, each with its stop, and one for all. */
 export function RunningPanel() {
   const { data, error, refetch } = useQuery(goingQuery);
   const now = useNow(1_000);
@@ -35,7 +35,7 @@ export function RunningPanel() {
       {data === undefined ? (
         error !== null && <LoadFailed error={error} retry={() => void refetch()} />
       ) : data.total === 0 ? (
-        <p className="text-soft">None waits or runs.</p>
+        <p className="text-soft">Nothing is running.</p>
       ) : (
         <ul className="lines">
           {data.runs.slice(0, SHOWN).map((run) => (
@@ -62,7 +62,7 @@ export function RunningPanel() {
 
 function waitsInWords({ waitsFor, until }: { waitsFor: string; until: string | null }, now: number): string {
   if (waitsFor === 'turn') return 'waits its turn';
-  if (until === null) return 'is at work';
+  if (until === null) return 'is running';
   const seconds = Math.max(0, Math.ceil((Date.parse(until) - now) / 1000));
-  return `goes on in ${String(seconds)} s`;
+  return `continues in ${String(seconds)} s`;
 }

@@ -58,7 +58,7 @@ describe('what ran', () => {
     expect(page.getByText('!map 7')).not.toBeNull();
     expect(page.getByRole('link', { name: /CSV/u }).getAttribute('href')).toBe('/api/runs/csv?search=map+7');
     fireEvent.change(page.getByLabelText('Find in what ran'), { target: { value: 'nowhere' } });
-    await page.findByText('Nothing that ran fits.');
+    await page.findByText('Nothing matches these filters.');
   });
 
   test('each ending is told in words of its own, and why beside what decided', async () => {

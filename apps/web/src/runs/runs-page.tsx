@@ -18,7 +18,7 @@ const COLOURS: Readonly<Record<RunEnding, string>> = {
   going: 'text-pool',
 };
 const SPANS = [
-  { value: 'all', label: 'at any time', hours: undefined },
+  { value: 'all', label: 'Any time', hours: undefined },
   { value: 'hour', label: 'in the last hour', hours: 1 },
   { value: 'day', label: 'in the last 24 hours', hours: 24 },
   { value: 'week', label: 'in the last 7 days', hours: 168 },
@@ -78,7 +78,7 @@ export function RunsPage() {
             label="How it ended"
             value={wanted.ended}
             options={[
-              { value: 'any', label: 'however it ended' },
+              { value: 'any', label: 'Any result' },
               ...RUN_ENDINGS.map((value) => ({ value, label: ENDING_WORDS[value] })),
             ]}
             onChange={(ended) => {
@@ -112,7 +112,7 @@ export function RunsPage() {
         <p className="p-4 text-soft">
           {wanted.search === '' && wanted.ended === 'any'
             ? 'Nothing has run yet. Commands and routines are listed here as they run.'
-            : 'Nothing that ran fits.'}
+            : 'Nothing matches these filters.'}
         </p>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="What ran">

@@ -63,7 +63,7 @@ export function Branches({ step, path, onChange }: BranchesProps) {
           onChange({ ...step, branches: [...branches, { id: ulid(), weight: 1, steps: [] }] });
         }}
       >
-        <Plus className="i s" aria-hidden="true" /> another branch
+        <Plus className="i s" aria-hidden="true" /> Add branch
       </button>
       <Fault>{faultOf(`${path}.branches`)}</Fault>
     </div>

@@ -185,7 +185,7 @@ function Row({ row, place, onChange, onRemove }: RowProps) {
       {unknown !== undefined && (
         <p className="fault">
           <span>
-            No value is called <span className="m">{unknown.path}</span>; it will be empty.
+            There is no value called <span className="m">{unknown.path}</span>; it will be empty.
           </span>
           {unknown.nearest !== undefined && (
             <button

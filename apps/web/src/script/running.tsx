@@ -2,12 +2,12 @@ import { WHILE_RUNNING, type Routine, allSteps } from '@gully/core/routines';
 import { Choice } from '../ui/index.js';
 
 const WHILE_WORDS: Readonly<Record<Routine['whileRunning'], string>> = {
-  beside: 'runs beside itself',
-  turn: 'waits its turn, 50 at most',
-  skip: 'is not started again',
+  beside: 'several runs at once',
+  turn: 'the new run waits its turn, at most 50 wait',
+  skip: 'the new start is ignored',
 };
 const RESTART_WORDS: Readonly<Record<Routine['afterRestart'], string>> = {
-  'go-on': 'goes on',
+  'go-on': 'continues',
   end: 'ends, with a note',
 };
 
@@ -24,7 +24,7 @@ export function Running({ routine, saved, onChange }: RunningProps) {
   if (!waits && whileRunning === 'beside' && afterRestart === 'go-on') return null;
   return (
     <p className="mt-2 leading-8 text-soft">
-      While it runs it{' '}
+      Started again while it runs:{' '}
       <Choice
         label="While it runs"
         value={whileRunning}
@@ -34,7 +34,7 @@ export function Running({ routine, saved, onChange }: RunningProps) {
           onChange({ whileRunning: next });
         }}
       />
-      . When Gully is started anew while it waits, it{' '}
+      . If Gully restarts while it waits, it{' '}
       <Choice
         label="After a restart"
         value={afterRestart}

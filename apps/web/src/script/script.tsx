@@ -90,7 +90,7 @@ export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onSho
       },
       remove: (place) => {
         put(removed(now.current, place));
-        setTold(`Step ${String(place.at + 1)} is removed`);
+        setTold(`Step ${String(place.at + 1)} removed`);
       },
       move: (place, down) => {
         const step = stepAt(now.current, place);
@@ -114,7 +114,7 @@ export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onSho
         // For pasting where this browser's own storage does not reach; refused, nothing is lost.
         void navigator.clipboard.writeText(text).catch(() => undefined);
         if (cut) put(removed(now.current, place));
-        setTold(cut ? 'The step is cut' : 'The step is copied');
+        setTold(cut ? 'Step cut' : 'Step copied');
       },
       paste: (place) => {
         if (clip === undefined) return;
@@ -124,7 +124,7 @@ export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onSho
         });
         const [first] = added;
         if (first !== undefined) focusStep(first.id);
-        setTold(added.length === 1 ? 'One step is put in' : `${String(added.length)} steps are put in`);
+        setTold(added.length === 1 ? 'One step pasted' : `${String(added.length)} steps pasted`);
       },
       isFolded: (id) => folded.has(id),
       fold: (id, fold) => {

@@ -70,7 +70,7 @@ export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps
         {lists.length > 0 && (
           <IconButton
             icon={folded ? ChevronRight : ChevronDown}
-            label={folded ? 'Open the branches' : 'Fold the branches'}
+            label={folded ? 'Expand the branches' : 'Collapse the branches'}
             onClick={() => {
               script.fold(step.id, !folded);
             }}

@@ -184,8 +184,7 @@ function offerValues(context: CompletionContext, known: ReadonlySet<string>): Co
       .sort((a, b) => rank(a) - rank(b))
       .map((path) => ({
         label: path,
-        detail:
-          MEANINGS.get(path) ?? (path.startsWith('counter.') ? 'a counter' : 'typed behind the command'),
+        detail: MEANINGS.get(path) ?? (path.startsWith('counter.') ? 'a counter' : 'typed after the command'),
         apply: (view, _completion, from, to) => {
           const after = view.state.sliceDoc(to, to + 3);
           const closing = /^\s?\}\}/u.exec(after)?.[0].length ?? 0;

@@ -72,7 +72,8 @@ export function Texts({ texts, place, draft, faultOf, onChange, ...about }: Text
             onChange([...texts, '']);
           }}
         >
-          <Plus className="i s" aria-hidden="true" /> or another text
+          <Plus className="i s" aria-hidden="true" /> Add another text
+          {texts.length === 1 && ' (one is picked at random)'}
         </button>
       )}
     </div>
@@ -199,7 +200,7 @@ function Preview({
   return (
     <div className="preview" data-testid="preview">
       {lines.length === 0 ? (
-        <p className="text-soft">Now it would say nothing: no text is left.</p>
+        <p className="text-soft">It would say nothing: the text comes out empty.</p>
       ) : (
         lines.map((line, index) => (
           <p key={index}>
@@ -229,7 +230,7 @@ function UnknownValues({ result, known, text, onChange }: UnknownValuesProps) {
   return [...paths].map(([path, nearest]) => (
     <p key={path} className="fault">
       <span>
-        No value is called <span className="m">{path}</span>; it will be empty.
+        There is no value called <span className="m">{path}</span>; it will be empty.
       </span>
       {nearest === undefined ? (
         <span className="text-soft">Type {'{'} to see all there are.</span>

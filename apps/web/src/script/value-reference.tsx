@@ -57,7 +57,7 @@ function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
     <>
       <Command.Input className="blank !h-9 w-full" placeholder="Find a value or a filter" />
       <Command.List className="mt-2 max-h-[66vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
-        <Command.Empty className="p-3 text-soft">No value is called that.</Command.Empty>
+        <Command.Empty className="p-3 text-soft">No value has that name.</Command.Empty>
         {own.length > 0 && (
           <Command.Group heading="Of this command, and counters">
             {own.map((path) => item(path, ownMeaning(path)))}

@@ -49,7 +49,7 @@ export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
         />
         <label className="block">
           <span className="s2 block pb-1 text-soft">
-            Only in these categories, parted by commas; empty for any
+            Only in these categories, separated by commas; empty for any
             {stream?.category ? `. Now: ${stream.category}` : ''}
           </span>
           <input
@@ -70,9 +70,7 @@ export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
           />
         </label>
         <div className="row flex-wrap">{hours}</div>
-        <p className="s2 text-soft">
-          Hours of {channel?.timeZone ?? 'the streamer'}; over midnight works too.
-        </p>
+        <p className="s2 text-soft">Hours of {channel?.timeZone ?? 'the streamer'}; may run past midnight.</p>
         <Fault>{fault}</Fault>
       </div>
     </Opens>

@@ -17,7 +17,7 @@ export function BreathingBlank() {
       const before = data?.value;
       setEdited(undefined);
       queries.setQueryData(breathingQuery.queryKey, saved);
-      toast('Breathing room is changed', {
+      toast('Breathing room changed', {
         action:
           before === undefined
             ? undefined

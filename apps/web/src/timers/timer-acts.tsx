@@ -21,7 +21,7 @@ export function useTimerActs() {
       return { timer, held };
     },
     onSuccess: ({ timer, held }) => {
-      toast(held ? `${timer.name} is held for this stream` : `${timer.name} goes on`, {
+      toast(held ? `${timer.name} is held for this stream` : `${timer.name} resumed`, {
         action: { label: 'Undo', onClick: () => void holdTo(timer.id, !held).catch(tellProblem) },
       });
     },
@@ -71,12 +71,12 @@ export function TimerButtons({
       <button
         type="button"
         className={`btn s ${held ? 'text-ochre' : ''}`}
-        aria-label={held ? `Let go on: ${timer.name}` : `Hold ${timer.name} for this stream`}
+        aria-label={held ? `Resume ${timer.name}` : `Hold ${timer.name} for this stream`}
         onClick={() => {
           hold.mutate({ timer, held: !held });
         }}
       >
-        <Hand className="i s" aria-hidden="true" /> {held ? 'Let go on' : 'Hold'}
+        <Hand className="i s" aria-hidden="true" /> {held ? 'Resume' : 'Hold'}
       </button>
     </span>
   );

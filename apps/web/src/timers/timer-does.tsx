@@ -7,7 +7,7 @@ import { Choice, Fault } from '../ui/index.js';
 const DOES_WORDS: Readonly<Record<TimerBody['does'], string>> = {
   say: 'says',
   routine: 'runs the routine',
-  command: 'runs what a command does,',
+  command: 'does what a command does,',
 };
 const ORDERS = [
   { value: 'turn', label: 'one after the other' },
@@ -81,7 +81,7 @@ export function TimerDoes({
         />
       )}
       {body.does === 'command' && (
-        <p className="s2 text-soft">Only its result is seen; it is not charged, counted or cooled down.</p>
+        <p className="s2 text-soft">Only its result is used: no cost, no count, no cooldown.</p>
       )}
     </>
   );

@@ -73,7 +73,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
       ))}
       <p className="pace" aria-live="polite">
         {pace === undefined ? (
-          'Set it right, and here stands what it comes to.'
+          'Fix it to see what it comes to.'
         ) : (
           <>
             That is <b>{pace}</b>{' '}

@@ -11,7 +11,7 @@ import { TimerTable } from './timer-table.js';
 
 const TimerEditor = comesLater(async () => (await import('./timer-editor.js')).TimerEditor);
 
-const ABOUT = 'Texts that come again, and only while people talk.';
+const ABOUT = 'Messages that repeat, but only while people are chatting.';
 
 /** Prepare › Timers: all of them with their forecast, or a list of them beside the open one. */
 export function TimersPage() {
@@ -20,7 +20,7 @@ export function TimersPage() {
       kind={TIMER}
       heading="Timers"
       about={ABOUT}
-      empty="Nothing is said by itself yet"
+      empty="No timers yet"
       starters={TIMER_STARTERS}
       asked={useQuery(timersQuery)}
       table={(timers) => <AllTimers timers={timers} />}

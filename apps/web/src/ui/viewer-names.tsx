@@ -7,7 +7,7 @@ interface ViewerNamesProps {
   readonly onChange: (named: NamedViewer[]) => void;
 }
 
-/** Viewers by name, parted by spaces. */
+/** Viewers by name, separated by spaces. */
 export function ViewerNames({ label, named, onChange }: ViewerNamesProps) {
   const [typed, setTyped] = useState(named.map(({ name }) => name).join(' '));
   return (

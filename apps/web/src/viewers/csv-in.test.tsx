@@ -39,7 +39,7 @@ describe('viewers from a file', () => {
     expect(page.of('POST /api/viewers/import/preview').map(({ body }) => body)).toEqual([CSV]);
     for (const words of [/Shoe size/u, /line 7/u, /-3/u, 'and 29 more', '1,000'])
       expect(page.getByText(words)).not.toBeNull();
-    fireEvent.click(page.getByRole('button', { name: 'Take them in' }));
+    fireEvent.click(page.getByRole('button', { name: 'Import them' }));
     await page.findByText('Added 1,000 viewers, changed 3');
     expect(page.of('POST /api/viewers/import').map(({ body }) => body)).toEqual([{ token: 't1' }]);
     await waitFor(() => {
@@ -52,7 +52,7 @@ describe('viewers from a file', () => {
       'POST /api/viewers/import/preview': () => ({ ...PREVIEW, fresh: 0, changed: 0 }),
     });
     choose(page);
-    expect(await page.findByRole('button', { name: 'Take them in' })).toHaveProperty('disabled', true);
+    expect(await page.findByRole('button', { name: 'Import them' })).toHaveProperty('disabled', true);
   });
 
   test('what the server refuses is told where one looks, first or last', async () => {
@@ -60,7 +60,7 @@ describe('viewers from a file', () => {
     const page = drawPage(<CsvIn />, { 'POST /api/viewers/import/preview': () => unreadable });
     choose(page);
     expect((await page.findByRole('alert')).textContent).toBe('This is no CSV. Nothing was changed.');
-    expect(page.queryByRole('button', { name: 'Take them in' })).toBeNull();
+    expect(page.queryByRole('button', { name: 'Import them' })).toBeNull();
     cleanup();
     const late = drawPage(<CsvIn />, {
       'POST /api/viewers/import/preview': () => PREVIEW,
@@ -68,7 +68,7 @@ describe('viewers from a file', () => {
         new Refusal(409, 'This file was looked at too long ago', 'Choose it again.'),
     });
     choose(late);
-    fireEvent.click(await late.findByRole('button', { name: 'Take them in' }));
+    fireEvent.click(await late.findByRole('button', { name: 'Import them' }));
     await late.findByText('This file was looked at too long ago. Choose it again.');
     expect(late.getByRole('dialog')).not.toBeNull();
   });

@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { answerOf, api, problemOf, type CsvPreview } from '../api/index.js';
 import { Fault, toast } from '../ui/index.js';
 
-/** Viewers from a file: first what it would do, then doing it. */
+/** Import viewers: first what it would do, then doing it. */
 export function CsvIn() {
   const file = useRef<HTMLInputElement>(null);
   const queries = useQueryClient();
@@ -55,7 +55,7 @@ export function CsvIn() {
           file.current?.click();
         }}
       >
-        <Upload className="i s" aria-hidden="true" /> {preview.isPending ? 'Reading…' : 'CSV in'}
+        <Upload className="i s" aria-hidden="true" /> {preview.isPending ? 'Reading…' : 'Import CSV'}
       </button>
       <Dialog.Root open={open} onOpenChange={setOpen}>
         <Dialog.Portal>
@@ -64,7 +64,7 @@ export function CsvIn() {
             className="float fixed top-[10vh] left-1/2 max-h-[80vh] w-[min(560px,94vw)] -translate-x-1/2 overflow-y-auto p-4"
             aria-describedby={undefined}
           >
-            <Dialog.Title className="h2 mb-2">Viewers from a file</Dialog.Title>
+            <Dialog.Title className="h2 mb-2">Import viewers</Dialog.Title>
             {preview.error !== null && (
               <p className="text-crimson" role="alert">
                 {problemOf(preview.error).title}. {problemOf(preview.error).detail}
@@ -84,7 +84,7 @@ export function CsvIn() {
                     apply.mutate(preview.data.token);
                   }}
                 >
-                  {apply.isPending ? 'Taking them in…' : 'Take them in'}
+                  {apply.isPending ? 'Importing…' : 'Import them'}
                 </button>
               )}
               <Dialog.Close className="btn">Close</Dialog.Close>
@@ -113,9 +113,9 @@ function Shown({ preview }: { readonly preview: CsvPreview }) {
         )}
       </p>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
-        {figure(fresh, 'not known yet, would be added')}
-        {figure(changed, 'known, would get the figures of the file')}
-        {figure(same, 'known and the same')}
+        {figure(fresh, 'new, will be added')}
+        {figure(changed, 'known, will get the figures in the file')}
+        {figure(same, 'known, unchanged')}
         {figure(faulty, 'rows that cannot be used, passed over')}
       </dl>
       {faults.length > 0 && (

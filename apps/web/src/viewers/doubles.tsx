@@ -30,7 +30,7 @@ export function Doubles() {
           await answerOf(api.POST('/api/viewers/merges/{merge}/undo', { params: { path: { merge } } }));
         await refresh();
       };
-      toast(`${name} is one viewer now`, {
+      toast(`${name} is now one viewer`, {
         action: { label: 'Undo', onClick: () => void undo().catch(tellProblem) },
         duration: 20_000,
       });
@@ -44,15 +44,15 @@ export function Doubles() {
     <Dialog.Root>
       <Dialog.Trigger className="btn s">
         <Users className="i s" aria-hidden="true" />{' '}
-        {names.length === 1 ? 'One name' : `${String(names.length)} names`} twice
+        {names.length === 1 ? 'Same name' : `${String(names.length)} names`} twice
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="veil" />
         <Dialog.Content className="float fixed top-[10vh] left-1/2 max-h-[80vh] w-[min(620px,94vw)] -translate-x-1/2 overflow-y-auto p-4">
-          <Dialog.Title className="h2">Maybe one person</Dialog.Title>
+          <Dialog.Title className="h2">Possibly the same person</Dialog.Title>
           <Dialog.Description className="mt-1 mb-3 text-soft">
-            These have one name, and are known by different accounts or nicks. Merged, messages, watch time,
-            uses and history count for the first of them.
+            These share a name but have different accounts or nicks. Once merged, messages, watch time, uses
+            and history count for the first one.
           </Dialog.Description>
           <ul>
             {names.map(({ viewers }) => (

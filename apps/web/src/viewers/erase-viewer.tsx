@@ -35,7 +35,7 @@ export function EraseViewer({ viewer }: { readonly viewer: Viewer }) {
             >
               Erase {viewer.name}
             </AlertDialog.Action>
-            <AlertDialog.Cancel className="btn">Keep them</AlertDialog.Cancel>
+            <AlertDialog.Cancel className="btn">Cancel</AlertDialog.Cancel>
           </p>
         </AlertDialog.Content>
       </AlertDialog.Portal>

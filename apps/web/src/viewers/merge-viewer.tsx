@@ -85,7 +85,7 @@ export function MergeViewer({ viewer, merges }: MergeViewerProps) {
             </li>
           ))}
           {data !== undefined && found.length === 0 && (
-            <li className="text-soft">Nobody else of that name.</li>
+            <li className="text-soft">No other viewer has that name.</li>
           )}
         </ul>
       )}

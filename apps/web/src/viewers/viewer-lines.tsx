@@ -24,7 +24,7 @@ export function ViewerLines({ viewerId }: { readonly viewerId: string }) {
   });
   if (data === undefined) return <Bones lines={4} />;
   const lines = data.pages.flat();
-  if (lines.length === 0) return <p className="text-soft">Nothing that is kept.</p>;
+  if (lines.length === 0) return <p className="text-soft">No messages kept.</p>;
   return (
     <>
       {lines.map((line) => (

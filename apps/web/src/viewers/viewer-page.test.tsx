@@ -91,8 +91,8 @@ describe('one viewer’s page', () => {
   test('tells what is known of them', async () => {
     const page = draw();
     await page.findByRole('heading', { name: 'pebblewren' });
-    const facts = within(page.getByRole('region', { name: 'Known of them' }));
-    for (const fact of ['1,234', '1 month', 'not that we know']) expect(facts.getByText(fact)).not.toBeNull();
+    const facts = within(page.getByRole('region', { name: 'Profile' }));
+    for (const fact of ['1,234', '1 month', 'not known']) expect(facts.getByText(fact)).not.toBeNull();
     expect(page.getByRole('link', { name: 'map' }).getAttribute('href')).toBe('/prepare/commands/c');
   });
 
@@ -170,7 +170,7 @@ describe('one viewer’s page', () => {
     const page = draw();
     const open = await page.findByRole('button', { name: 'Erase this viewer…' });
     fireEvent.click(open);
-    fireEvent.click(await page.findByRole('button', { name: 'Keep them' }));
+    fireEvent.click(await page.findByRole('button', { name: 'Cancel' }));
     expect(page.of('POST /api/viewers/wren/erase')).toHaveLength(0);
     fireEvent.click(open);
     fireEvent.click(await page.findByRole('button', { name: 'Erase pebblewren' }));

@@ -38,7 +38,7 @@ export function ViewerPage() {
         <Marks viewer={viewer} />
       </header>
       <div className="viewer">
-        <Panel title="Known of them">
+        <Panel title="Profile">
           <Facts viewer={viewer} />
           <MarkSwitches viewer={viewer} />
         </Panel>
@@ -67,7 +67,7 @@ export function ViewerPage() {
         </Panel>
         <section className="panel wide" aria-labelledby="lines-title">
           <header>
-            <h2 id="lines-title">What they wrote</h2>
+            <h2 id="lines-title">Messages</h2>
           </header>
           <ViewerLines viewerId={viewer.id} />
         </section>
@@ -103,7 +103,7 @@ function Facts({ viewer }: { readonly viewer: Viewer }) {
       <dt>Last seen</dt>
       <dd title={exact(lastSeen)}>{ago(lastSeen, now)}</dd>
       <dt>Follows</dt>
-      <dd>{followedSince === null ? 'not that we know' : `since ${exact(followedSince).slice(0, -10)}`}</dd>
+      <dd>{followedSince === null ? 'not known' : `since ${exact(followedSince).slice(0, -10)}`}</dd>
       <dt>Subscribed</dt>
       <dd>
         {subscribedMonths === 0
@@ -115,8 +115,8 @@ function Facts({ viewer }: { readonly viewer: Viewer }) {
 }
 
 const SWITCHES = [
-  ['bot', 'Bot', 'starts nothing unless a command allows it; watches no time'],
-  ['ignored', 'Ignored', 'starts nothing at all; watches no time'],
+  ['bot', 'Bot', 'starts nothing unless a command allows it; earns no watch time'],
+  ['ignored', 'Ignored', 'starts nothing at all; earns no watch time'],
 ] as const;
 
 function MarkSwitches({ viewer }: { readonly viewer: Viewer }) {

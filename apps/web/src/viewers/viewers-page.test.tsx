@@ -51,7 +51,7 @@ describe('the viewers’ page', () => {
   test('goes through all of them page by page, and back', async () => {
     const page = drawPage(<ViewersPage />, withViewers(230));
     await page.findByText('1 to 100 of 230');
-    const [before, next] = ['Page before', 'Next page'].map((name) => page.getByRole('button', { name }));
+    const [before, next] = ['Previous', 'Next'].map((name) => page.getByRole('button', { name }));
     expect(before).toHaveProperty('disabled', true);
     fireEvent.click(next!);
     await page.findByText('101 to 200 of 230');
@@ -66,7 +66,7 @@ describe('the viewers’ page', () => {
   test('of a search that fits more than are counted it says so, and goes on past them', async () => {
     const page = drawPage(<ViewersPage />, withViewers(250, 150));
     await page.findByText('1 to 100 of more than 150');
-    const next = page.getByRole('button', { name: 'Next page' });
+    const next = page.getByRole('button', { name: 'Next' });
     fireEvent.click(next);
     await page.findByText('101 to 200 of more than 150');
     fireEvent.click(next);
@@ -114,7 +114,7 @@ describe('the viewers’ page', () => {
   test('roles and marks are asked of the server, from the first page', async () => {
     const page = drawPage(<ViewersPage />, withViewers(230));
     await page.findByText('1 to 100 of 230');
-    fireEvent.click(page.getByRole('button', { name: 'Next page' }));
+    fireEvent.click(page.getByRole('button', { name: 'Next' }));
     await choose(page, 'Role', 'moderator');
     await choose(page, 'Mark', 'ignored');
     await waitFor(() => {
@@ -128,11 +128,11 @@ describe('the viewers’ page', () => {
 
   test('nobody at all, nobody who fits, and a server that cannot look are three different things', async () => {
     const page = drawPage(<ViewersPage />, withViewers(0));
-    await page.findByText(/Nobody has been here yet/u);
+    await page.findByText(/No viewers yet/u);
     fireEvent.change(page.getByLabelText('Find a name'), { target: { value: 'xy' } });
-    await page.findByText(/only how names begin is looked at/u);
+    await page.findByText(/only the beginnings of names/u);
     fireEvent.change(page.getByLabelText('Find a name'), { target: { value: 'xyz' } });
-    await page.findByText('Nobody fits this search.');
+    await page.findByText('No viewer matches.');
     cleanup();
     const refused = new Refusal(503, 'This could not be looked up', 'It was given up.');
     const failing = drawPage(<ViewersPage />, { 'GET /api/viewers': () => refused });
@@ -162,14 +162,14 @@ describe('the viewers’ page', () => {
         merged = false;
       },
     });
-    fireEvent.click(await page.findByRole('button', { name: 'One name twice' }));
+    fireEvent.click(await page.findByRole('button', { name: 'Same name twice' }));
     fireEvent.click(page.getByRole('button', { name: 'Merge pebblewren' }));
-    await page.findByText('pebblewren is one viewer now');
+    await page.findByText('pebblewren is now one viewer');
     expect(page.of('POST /api/viewers/8/merge').map(({ body }) => body)).toEqual([{ from: '3' }]);
     await waitFor(() => {
-      expect(page.queryByText('Maybe one person')).toBeNull();
+      expect(page.queryByText('Possibly the same person')).toBeNull();
     });
     fireEvent.click(page.getByRole('button', { name: 'Undo' }));
-    await page.findByRole('button', { name: 'One name twice' });
+    await page.findByRole('button', { name: 'Same name twice' });
   });
 });

@@ -11,7 +11,7 @@ import { Doubles } from './doubles.js';
 import { filterOf, PAGE, viewersQuery, type Wanted } from './queries.js';
 
 const MARKS = [
-  { value: 'none', label: 'marked or not' },
+  { value: 'none', label: 'All marks' },
   { value: 'bot', label: 'bots' },
   { value: 'ignored', label: 'ignored' },
   { value: 'merged', label: 'merged into another' },
@@ -62,7 +62,7 @@ export function ViewersPage() {
         <Choice
           label="Role"
           value={wanted.role}
-          options={[{ value: 'any' as const, label: 'any role' }, ...ROLE_CHOICES]}
+          options={[{ value: 'any' as const, label: 'All roles' }, ...ROLE_CHOICES]}
           onChange={(role) => {
             want({ role });
           }}
@@ -81,9 +81,9 @@ export function ViewersPage() {
             className="btn s"
             href={`/api/viewers/export?${new URLSearchParams(filterOf(wanted)).toString()}`}
             download="viewers.csv"
-            title="Those who fit the search and the filters, with their notes"
+            title="Everyone who matches the search and the filters, with their notes"
           >
-            <Download className="i s" aria-hidden="true" /> CSV out
+            <Download className="i s" aria-hidden="true" /> Export CSV
           </a>
           <CsvIn />
         </span>
@@ -121,8 +121,8 @@ export function ViewersPage() {
         {viewers.length === 0 && (
           <p className="p-4 text-soft">
             {wanted.search === '' && wanted.role === 'any' && wanted.mark === 'none'
-              ? 'Nobody has been here yet. Who comes is listed here.'
-              : `Nobody fits this search.${wanted.search.length < 3 ? ' With one or two letters, only how names begin is looked at.' : ''}`}
+              ? 'No viewers yet. Everyone who comes by is listed here.'
+              : `No viewer matches.${wanted.search.length < 3 ? ' With one or two letters, only the beginnings of names are searched.' : ''}`}
           </p>
         )}
       </div>
@@ -141,7 +141,7 @@ export function ViewersPage() {
               want({ offset: Math.max(0, offset - PAGE) });
             }}
           >
-            <ChevronLeft className="i s" aria-hidden="true" /> Page before
+            <ChevronLeft className="i s" aria-hidden="true" /> Previous
           </button>
           <button
             type="button"
@@ -151,7 +151,7 @@ export function ViewersPage() {
               want({ offset: offset + PAGE });
             }}
           >
-            Next page <ChevronRight className="i s" aria-hidden="true" />
+            Next <ChevronRight className="i s" aria-hidden="true" />
           </button>
         </span>
       </footer>

@@ -87,7 +87,7 @@ const QUOTE_BOOK = bundle(
             list: QUOTES,
             name: 'quote',
           },
-          told('Taken out, number {{ remembered.quote_number }}: {{ remembered.quote }}'),
+          told('Removed, number {{ remembered.quote_number }}: {{ remembered.quote }}'),
         ],
       ),
     ],

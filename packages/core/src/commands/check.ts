@@ -199,7 +199,7 @@ function inputFault(
     return 'An input’s name is small letters, digits and _, beginning with a letter, at most 20';
   if (name === 'all') return '<all> is there already: it is everything that was typed';
   if (names.has(name)) return `There are two inputs called <${name}>`;
-  if (optional && !input.optional) return `<${name}> cannot be asked for behind one that may be left out`;
+  if (optional && !input.optional) return `<${name}> cannot be required after one that is optional`;
   if (type === 'text' && !isLast) return `<${name}> takes the rest of the line, so it stands last`;
   if (least !== null && most !== null && least > most) return `<${name}>: at least is more than at most`;
   if (type === 'choice' && (choices.length < 2 || choices.length > CHOICES_LIMIT))

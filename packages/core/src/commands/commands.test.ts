@@ -48,7 +48,7 @@ describe('deciding', () => {
       [],
       {},
       'stopped',
-      'off by itself: Output "{{ viewer" not closed',
+      'cannot run: Output "{{ viewer" not closed',
     ],
     [
       'offline',

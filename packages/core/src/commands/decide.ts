@@ -107,7 +107,7 @@ function ranInWords(
   return {
     outcome: over !== '' ? 'failed' : warned ? 'warned' : 'ran',
     brief: `ran ${title}${silent === '' && warned ? ', with a note' : silent}${goesOn}${over}`,
-    decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it goes on later'}${over}`,
+    decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it continues later'}${over}`,
   };
 }
 
@@ -194,7 +194,7 @@ function alsoMatched([first, ...others]: readonly Match[]): Check[] {
     .filter(({ prepared }) => !known.has(prepared))
     .slice(0, 3)
     .map(({ prepared, by }) => ({
-      rule: `Also met ${by}`,
+      rule: `Also matched ${by}`,
       measure: `${prepared.title} gave way`,
       outcome: 'noted',
     }));
@@ -212,7 +212,7 @@ function fromBot({ found }: Matches): CommandDecision {
 function noMatch({ named: behind }: Matches, world: CommandWorld): CommandDecision {
   const { prefix } = world.commands.index;
   if (behind === undefined)
-    return nothing([], 'no command', `Nothing to do: it meets no command, phrase or pattern`, 'talk');
+    return nothing([], 'no command', `It matches no command, phrase or pattern`, 'talk');
   const [name = ''] = behind.split(/\s/u);
   const near = nearestName(name, world.commands.index.knownNames);
   const check: Check = {

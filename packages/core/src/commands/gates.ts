@@ -49,7 +49,7 @@ export const GATES: readonly Gate[] = [
   function switchedOn({ match: { prepared, by, kind } }) {
     const { command, title, draft, fault } = prepared;
     const rule = `${kind === 'name' ? `${by} is a command` : `${title} answers to ${by}`}${draft ? ', your draft' : ''}`;
-    if (fault !== undefined) return stopped(rule, 'cannot be read', undefined, `off by itself: ${fault}`);
+    if (fault !== undefined) return stopped(rule, 'cannot be read', undefined, `cannot run: ${fault}`);
     if (!command.enabled) return stopped(rule, 'off', undefined, 'switched off');
     return passed(rule, 'on');
   },

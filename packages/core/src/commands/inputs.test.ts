@@ -57,11 +57,11 @@ describe('inputs', () => {
     ['!give', '<who> is missing'],
     ['!give @nobody_here 5', 'nobody called nobody_here was ever here'],
     ['!give @oxbowkid', '<amount> is missing'],
-    ['!give @oxbowkid 1e9', '“1e9” is no amount; type one such as 40, 1k, 25%, half or all'],
-    ['!give @oxbowkid -5', '“-5” is no amount; type one such as 40, 1k, 25%, half or all'],
+    ['!give @oxbowkid 1e9', '“1e9” is not an amount; type one such as 40, 1k, 25%, half or all'],
+    ['!give @oxbowkid -5', '“-5” is not an amount; type one such as 40, 1k, 25%, half or all'],
     ['!give @oxbowkid 0', '0 is too little: at least 1'],
-    ['!give @oxbowkid ٣', '“٣” is no amount; type one such as 40, 1k, 25%, half or all'],
-    ['!give @oxbowkid ½', '“½” is no amount; type one such as 40, 1k, 25%, half or all'],
+    ['!give @oxbowkid ٣', '“٣” is not an amount; type one such as 40, 1k, 25%, half or all'],
+    ['!give @oxbowkid ½', '“½” is not an amount; type one such as 40, 1k, 25%, half or all'],
     ['!give @oxbowkid 6k', '6k (6,000) is too much: at most 5,000'],
     ['!give @oxbowkid 5 a note that is far too long', 'note has at most 20 characters'],
   ])('%s costs nothing and is told in one line', (text, fault) => {
@@ -87,7 +87,7 @@ describe('inputs', () => {
     };
     expect(say(input('n', 'number', { least: -5, most: 9 }), '!c -4.5')).toBe('-4.5');
     expect(say(input('n', 'number', { least: -5, most: 9 }), '!c 10')).toBe('no: 10 is over 9');
-    expect(say(input('n', 'number'), '!c Infinity')).toBe('no: Infinity is no number');
+    expect(say(input('n', 'number'), '!c Infinity')).toBe('no: Infinity is not a number');
     expect(say(input('side', 'choice', { choices: ['Left', 'Right'] }), '!c RIGHT')).toBe('Right');
     expect(say(input('side', 'choice', { choices: ['Left', 'Right'] }), '!c up')).toBe(
       'no: up is none of Left, Right',
@@ -117,9 +117,9 @@ describe('inputs', () => {
     ['two of one name', [input('a', 'word'), input('a', 'word')], /two inputs called <a>/u],
     ['a rest of the line in the middle', [input('a', 'text'), input('b', 'word')], /stands last/u],
     [
-      'asked for behind optional',
+      'required after optional',
       [input('a', 'word', { optional: true }), input('b', 'word')],
-      /cannot be asked for/u,
+      /cannot be required/u,
     ],
     ['bounds the wrong way round', [input('a', 'number', { least: 5, most: 1 })], /more than at most/u],
     ['a choice of one', [input('a', 'choice', { choices: ['x'] })], /2 to 30/u],

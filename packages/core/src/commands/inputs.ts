@@ -101,7 +101,7 @@ function readOne(input: Input, word: string, world: InputWorld): One {
 }
 
 function numberOf(word: string, { least, most }: Input): One {
-  if (!/^[+-]?\d{1,15}(?:\.\d{1,6})?$/u.test(word)) return { fault: `${word} is no number` };
+  if (!/^[+-]?\d{1,15}(?:\.\d{1,6})?$/u.test(word)) return { fault: `${word} is not a number` };
   const value = Number(word);
   if (least !== null && value < least) return { fault: `${word} is under ${String(least)}` };
   if (most !== null && value > most) return { fault: `${word} is over ${String(most)}` };

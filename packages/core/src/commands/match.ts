@@ -12,7 +12,7 @@ export interface PreparedCommand {
   readonly refusals: ReadonlyMap<RefusingGate, ParsedText>;
   /** names of inputs declared and of the pattern's groups */
   readonly inputNames: readonly string[];
-  /** why a saved command cannot run; it is then off by itself */
+  /** why a saved command cannot run; it is then cannot run */
   readonly fault: string | undefined;
   readonly draft: boolean;
 }

@@ -162,14 +162,14 @@ export const STARTERS: readonly Starter[] = [
     first: timerStep('hold'),
     says: ['{{ input.timer }} is held for this stream.'],
   }),
-  starter('release', 'lets a held timer go on, for moderators', {
+  starter('release', 'resumes a held timer, for moderators', {
     trigger: { name: 'release' },
     gates: FOR_MODERATORS,
     inputs: [input('timer', 'text', { most: 60 })],
     first: timerStep('go-on'),
-    says: ['{{ input.timer }} goes on.'],
+    says: ['{{ input.timer }} is back on.'],
   }),
-  starter('fire', 'has a timer fire now, for moderators', {
+  starter('fire', 'fires a timer now, for moderators', {
     trigger: { name: 'fire' },
     gates: FOR_MODERATORS,
     inputs: [input('timer', 'text', { most: 60 })],

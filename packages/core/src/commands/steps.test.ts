@@ -46,7 +46,7 @@ describe('steps', () => {
     const one = depth(count(), say(['{{ counter.depth }}']));
     const decision = decideCommand(line(`!depth ${typed}`, ['moderator']), worldOf([one], AT_212));
     expect(saidIn(decision.effects)).toEqual([
-      `pebblewren, “${typed}” is no number such as 40, +1 or -2; depth stays 212`,
+      `pebblewren, “${typed}” is not a number such as 40, +1 or -2; depth stays 212`,
     ]);
     expect(decision.why).toMatchObject({ outcome: 'failed' });
     expect(decision.changes.some(({ kind }) => kind === 'counter')).toBe(false);
@@ -59,7 +59,9 @@ describe('steps', () => {
     );
     const decision = decideCommand(line('!depth'), worldOf([one]));
     expect(decision.effects).toEqual([{ kind: 'say', lines: ['2 .'] }]);
-    expect(decision.why.checks.at(-1)?.rule).toBe('No value is called counter.dpeth; it was left empty');
+    expect(decision.why.checks.at(-1)?.rule).toBe(
+      'There is no value called counter.dpeth; it was left empty',
+    );
   });
 
   test('of several texts one is drawn, told in the why, and remembered where it must be', () => {

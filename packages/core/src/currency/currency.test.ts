@@ -25,20 +25,20 @@ describe('amounts as people type them', () => {
 
   test.each([
     ['0', /at least 1/u],
-    ['-5', /no amount/u],
-    ['+5', /no amount/u],
-    ['1e9', /no amount/u],
-    ['٣', /no amount/u],
-    ['½', /no amount/u],
-    ['1.5', /no amount/u],
-    ['1,00', /no amount/u],
-    ['1,000.000', /no amount/u],
-    ['0x10', /no amount/u],
-    ['', /no amount/u],
+    ['-5', /not an amount/u],
+    ['+5', /not an amount/u],
+    ['1e9', /not an amount/u],
+    ['٣', /not an amount/u],
+    ['½', /not an amount/u],
+    ['1.5', /not an amount/u],
+    ['1,00', /not an amount/u],
+    ['1,000.000', /not an amount/u],
+    ['0x10', /not an amount/u],
+    ['', /not an amount/u],
     ['9999999', /at most 5,000,000/u],
     ['9999999999999999', /too much to count/u],
     ['101%', /more than there is/u],
-    ['NaN', /no amount/u],
+    ['NaN', /not an amount/u],
   ])('%j is refused with a reason', (typed, words) => {
     expect(readAmount(typed, bounds)).toEqual({ fault: expect.stringMatching(words) });
   });

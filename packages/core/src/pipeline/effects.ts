@@ -8,7 +8,7 @@ type Kind = Effect['kind'];
 type Words<K extends Kind> = (effect: Extract<Effect, { readonly kind: K }>) => string | undefined;
 
 const COMMAND_ACTS = { add: 'adds', change: 'changes', remove: 'deletes' } as const;
-const TIMER_ACTS = { hold: 'holds', 'go-on': 'lets go on', fire: 'fires' } as const;
+const TIMER_ACTS = { hold: 'holds', 'go-on': 'resumes', fire: 'fires' } as const;
 
 /** Every kind of effect there is. One without words does not compile. */
 export const EFFECTS: { readonly [K in Kind]: Words<K> } = {

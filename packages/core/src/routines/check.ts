@@ -37,7 +37,7 @@ export function checkRoutine(routine: Routine, about: Surroundings = {}): Faults
   if (all.length > STEPS_LIMIT) faults.steps = `A routine has at most ${String(STEPS_LIMIT)} steps`;
   if (new Set(all.map(({ id }) => id)).size < all.length) faults.steps = 'Two steps have one id';
   if (nesting(steps) > DEPTH_LIMIT)
-    faults.steps = `Branches stand in one another at most ${String(DEPTH_LIMIT)} deep`;
+    faults.steps = `Branches can be nested at most ${String(DEPTH_LIMIT)} deep`;
   if (longestWait(steps) > WAIT_LIMIT)
     faults.steps = `It would wait more than 5 min in all: ${String(longestWait(steps))} s`;
   if (!WHILE_RUNNING.includes(routine.whileRunning)) faults.whileRunning = 'There is no such choice';
@@ -107,7 +107,8 @@ function numberFault(
   { least, most, unit }: Pick<Blank & { readonly as: 'number' }, 'least' | 'most' | 'unit'>,
 ): string | undefined {
   if (Number.isInteger(value) && value >= least && value <= most) return undefined;
-  if (unit === 's') return `Whole seconds, from ${typedDuration(least * 1000)} to ${typedDuration(most * 1000)}`;
+  if (unit === 's')
+    return `Whole seconds, from ${typedDuration(least * 1000)} to ${typedDuration(most * 1000)}`;
   return least === -most
     ? `A whole number, at most ${most.toLocaleString('en')} up or down`
     : `A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}`;
@@ -123,8 +124,7 @@ function checkConditionRows(conditions: Conditions, place: string, depth: number
   const { rows } = conditions;
   if (rows.length === 0) faults[place] = 'Say what it depends on';
   if (rows.length > ROWS_LIMIT) faults[place] = `At most ${String(ROWS_LIMIT)} conditions in one group`;
-  if (depth > NESTING_LIMIT)
-    faults[place] = `Groups stand in one another at most ${String(NESTING_LIMIT)} deep`;
+  if (depth > NESTING_LIMIT) faults[place] = `Groups can be nested at most ${String(NESTING_LIMIT)} deep`;
   for (const [index, row] of rows.entries()) {
     const at = `${place}.rows.${String(index)}`;
     if (isGroup(row)) Object.assign(faults, checkConditionRows(row, at, depth + 1));
@@ -172,7 +172,7 @@ export function wordFault(word: string, of: WordOf): string | undefined {
   const what = { counter: 'counter', remembered: 'word', output: 'file' }[of];
   if (word === '') return of === 'remembered' ? 'Give the word it is known by' : `Name the ${what}`;
   if (of === 'output' && !/^[\p{L}\p{N}][\p{L}\p{N} _-]*$/u.test(word))
-    return 'A file’s name is letters, digits, spaces, - and _; it stands in the outputs folder';
+    return 'A file’s name is letters, digits, spaces, - and _; it is kept in the outputs folder';
   if (of !== 'output' && !/^\p{L}[\p{L}\p{N}_]*$/u.test(word))
     return `A ${what}’s name is letters, digits and _, beginning with a letter`;
   if (word.length > NAME_LIMIT) return `A ${what}’s name has at most ${String(NAME_LIMIT)} characters`;

@@ -108,7 +108,7 @@ describe('rows joined', () => {
     ]);
     expect(notes).toEqual([]);
     expect(checkConditions(all(row('viewer.nme', 'is', 'x')), scope, fill).notes).toEqual([
-      'No value is called viewer.nme; it was left empty',
+      'There is no value called viewer.nme; it was left empty',
     ]);
   });
 });

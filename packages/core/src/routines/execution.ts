@@ -96,7 +96,7 @@ export class Execution implements StepRun {
     }
   }
 
-  /** What remains, when it goes on later. */
+  /** What remains, when it continues later. */
   state(): RunState | undefined {
     if (this.awaiting === undefined) return undefined;
     return {

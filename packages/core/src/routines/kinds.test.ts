@@ -49,11 +49,11 @@ test.each([
     { ...STEP_KINDS.say.blank('x'), texts: ['Go, {{ viewer.name }}', 'Stay'] },
     'Say any of them Go, … / Stay',
   ],
-  [STEP_KINDS.run.blank('x'), 'Run Good moment if it is not there, go on'],
+  [STEP_KINDS.run.blank('x'), 'Run Good moment if it is missing, go on'],
   [STEP_KINDS.if.blank('x'), 'If viewer.role is at least moderator'],
   [
     { ...STEP_KINDS.counter.blank('x'), counter: 'depth', change: 'typed' as const },
-    'Count depth as typed behind the command, +1, -2 or 40 for anyone',
+    'Count depth as typed after the command, +1, -2 or 40 for anyone',
   ],
 ])('a step reads as a sentence: %j', (step, words) => {
   expect(sentenceOf(step, NAMES)).toBe(words);

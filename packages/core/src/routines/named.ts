@@ -87,7 +87,7 @@ export function decideEvent(
 
 function lateness(ms: number): Check {
   return {
-    rule: 'It is over, and what is said begins with that',
+    rule: 'It is old, and what is said begins with that',
     measure: `${elapsedInWords(ms)} ago`,
     outcome: 'warned',
   };

@@ -16,7 +16,7 @@ export interface PreparedRoutine {
   readonly words: readonly string[];
   /** true when a step of it says something */
   readonly speaks: boolean;
-  /** the first thing that cannot be read; the routine is then off by itself */
+  /** the first thing that cannot be read; the routine is then cannot run */
   readonly fault: string | undefined;
 }
 

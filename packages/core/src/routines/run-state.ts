@@ -27,7 +27,7 @@ export interface RunEnd {
   readonly words: string;
 }
 
-/** A run that goes on later. */
+/** A run that continues later. */
 export interface RunState {
   readonly id: string;
   /** the routine's id */

@@ -10,7 +10,7 @@ export interface Segment {
   readonly changes: readonly RoutineChange[];
   readonly effects: readonly RoutineEffect[];
   readonly checks: readonly Check[];
-  /** it goes on later */
+  /** it continues later */
   readonly run: RunState | undefined;
   readonly ended: RunEnd | undefined;
 }

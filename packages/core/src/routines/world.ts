@@ -156,7 +156,7 @@ export interface PostChange {
   readonly at: number;
 }
 
-/** A run that goes on later is kept; one that ended is let go. */
+/** A run that continues later is kept; one that ended is let go. */
 export type RunChange =
   | { readonly kind: 'run'; readonly run: RunState }
   | { readonly kind: 'run-ended'; readonly id: string; readonly owner: string };

@@ -20,7 +20,7 @@ export interface FilterEntry {
 export const FILTERS: readonly FilterEntry[] = [
   {
     name: 'amount',
-    means: 'a number with its thousands parted, and its word for one or many',
+    means: 'a number with thousands separators, and the word for one or many',
     example: '{{ command.uses | amount: "boot", "boots" }}',
   },
   {
@@ -36,7 +36,7 @@ export const FILTERS: readonly FilterEntry[] = [
   { name: 'ordinal', means: '1st, 2nd, 3rd…', example: '{{ command.uses | ordinal }}' },
   {
     name: 'pick',
-    means: 'one of several, by chance; parted by commas',
+    means: 'one of several, by chance; separated by commas',
     example: '{{ "left, right, straight on" | pick }}',
   },
 ];

@@ -119,7 +119,7 @@ export interface Scope extends FilterMoment {
  */
 export function renderText(parsed: ParsedText, { values, known, chance, now, budgets }: Scope): Rendered {
   const unknown = new Set(parsed.used.map(({ path }) => path).filter((path) => !known.has(path)));
-  const notes = [...unknown].map((path) => `No value is called ${path}; it was left empty`);
+  const notes = [...unknown].map((path) => `There is no value called ${path}; it was left empty`);
   setMoment(values, { chance, now });
   try {
     return {

@@ -146,7 +146,7 @@ describe('texts with values', () => {
     expect(render('Hello {{ viewer.nme }}, {{ viewer }} {{ viewer.constructor }}!')).toEqual({
       text: 'Hello ,  !',
       notes: ['viewer.nme', 'viewer', 'viewer.constructor'].map(
-        (path) => `No value is called ${path}; it was left empty`,
+        (path) => `There is no value called ${path}; it was left empty`,
       ),
     });
     const result = parseText('one\n{{ viewer.nme }}');

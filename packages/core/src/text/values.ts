@@ -18,16 +18,16 @@ const PERSON: readonly (readonly [property: string, means: string])[] = [
 
 const ALL: Readonly<Record<string, readonly (readonly [path: string, means: string])[]>> = {
   'Who typed it': PERSON.map(([property, means]) => [`viewer.${property}`, means]),
-  'The viewer named behind it, else who typed it': PERSON.map(([property, means]) => [
+  'The viewer named after the command, or else the one who typed it': PERSON.map(([property, means]) => [
     `target.${property}`,
     means,
   ]),
   'The command': [
     ['input.all', 'all that was typed after the command'],
     ['command.name', 'the command that runs'],
-    ['command.uses', 'how often it has been used, this time counted'],
-    ['command.uses_by_viewer', 'how often by who typed it, this time counted'],
-    ['commands.open', 'the commands open to who typed it, as a list'],
+    ['command.uses', 'how often it has been used, including now'],
+    ['command.uses_by_viewer', 'how often this viewer has used it, including now'],
+    ['commands.open', 'the commands this viewer can use, as a list'],
     ['commands.by_role', 'all commands, with who may use them'],
   ],
   'The stream': [

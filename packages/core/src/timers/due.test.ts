@@ -275,7 +275,7 @@ test.each<[number, number, number, Partial<Timed['state']>, Partial<Moment>, str
   [20, 0, 0, {}, { running: 20 * MINUTE - 12_400 }, 'in 13 s'],
   [20, 10, 3, {}, { running: 25 * MINUTE }, '3 of 10 lines'],
   [20, 10, 12, {}, { running: 25 * MINUTE }, 'now'],
-  [20, 10, 12, {}, { running: 25 * MINUTE }, 'in 4 min, by breathing room', 4 * MINUTE],
+  [20, 10, 12, {}, { running: 25 * MINUTE }, 'in 4 min, after breathing room', 4 * MINUTE],
   [20, 10, 12, { held: true }, { running: 25 * MINUTE }, 'held for this stream'],
   [20, 10, 12, {}, { running: 25 * MINUTE, stream: OFFLINE }, 'only when live: offline'],
 ])('every %i min, %i lines, %i counted, %j, %j', (interval, lines, counts, state, moment, words, roomIn) => {

@@ -30,7 +30,9 @@ export function paceOf({ interval, lines }: Pick<TimerBody, 'interval' | 'lines'
 export function paceInWords(body: Pick<TimerBody, 'interval' | 'lines'>, rate: ChatRate): string {
   const usual = paceOf(body, rate.usual);
   const quiet = paceOf(body, rate.quiet);
-  const words = [Number.isFinite(usual) ? `about every ${minutes(usual)}` : 'never, for nobody writes'];
+  const words = [
+    Number.isFinite(usual) ? `about every ${minutes(usual)}` : 'never, because nobody is chatting',
+  ];
   if (Number.isFinite(usual) && minutes(quiet) !== minutes(usual))
     words.push(Number.isFinite(quiet) ? `in a quiet room every ${minutes(quiet)}` : 'in a quiet room never');
   if (body.lines > 0 && quiet !== Infinity) words.push('in a silent room never');
@@ -53,7 +55,7 @@ export function standingInWords(
   if (stopped !== undefined) return stopped;
   const time = dueIn > 0 ? `in ${minutes(dueIn / MINUTE)}` : '';
   const wants = of > 0 && lines < of ? `${String(lines)} of ${String(of)} lines` : '';
-  if (ready) return roomIn < 1_000 ? 'now' : `in ${minutes(roomIn / MINUTE)}, by breathing room`;
+  if (ready) return roomIn < 1_000 ? 'now' : `in ${minutes(roomIn / MINUTE)}, after breathing room`;
   return [time, wants].filter((part) => part !== '').join(', and ') || 'now';
 }
 

@@ -81,7 +81,7 @@ export const runOther: StepKind<RunStep> = {
   means: 'another routine, then go on here',
   words: ['routine', 'call', 'again'],
   blanks: { routine: { as: 'reference', to: 'routine', label: 'Routine' }, ifFails: IF_FAILS },
-  line: () => [{ blank: 'routine' }, 'if it is not there,', { blank: 'ifFails' }],
+  line: () => [{ blank: 'routine' }, 'if it is missing,', { blank: 'ifFails' }],
   blank: (id) => ({ kind: 'run', id, routine: '', ifFails: 'go-on' }),
   run({ routine, ifFails }, run) {
     const called = run.world.routines.find(routine);
@@ -110,7 +110,7 @@ export const stop: StepKind<StopStep> = {
   means: 'the routine ends here',
   words: ['end', 'exit', 'return', 'quit'],
   blanks: {},
-  line: () => ['here; nothing behind it is done'],
+  line: () => ['here; no later step is done'],
   blank: (id) => ({ kind: 'stop', id }),
   run: (_step, run) => ({ end: `${run.name} stops it` }),
 };

@@ -22,7 +22,7 @@ export const draw: StepKind<DrawStep> = {
   kind: 'draw',
   group: 'Remember',
   verb: 'Draw',
-  means: 'a line of a list, for the steps behind it',
+  means: 'a line of a list, for later steps',
   words: ['list', 'random', 'question', 'line', 'pick'],
   blanks: {
     list: LIST,

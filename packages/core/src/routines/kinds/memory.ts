@@ -20,7 +20,7 @@ export const remember: StepKind<RememberStep> = {
   kind: 'remember',
   group: 'Remember',
   verb: 'Remember',
-  means: 'a text under a word, for this run, this viewer, this stream or for good',
+  means: 'a text by a word, for this run, this viewer, this stream or for good',
   words: ['store', 'save', 'keep', 'set', 'value'],
   blanks: {
     text: { as: 'text', label: 'What', example: '{{ input.all }}', most: REMEMBERED_LIMIT * 5 },
@@ -46,7 +46,7 @@ export const forget: StepKind<ForgetStep> = {
   kind: 'forget',
   group: 'Remember',
   verb: 'Forget',
-  means: 'what was remembered under a word',
+  means: 'what was remembered by a word',
   words: ['erase', 'delete', 'clear', 'unset'],
   blanks: { name: NAME, span: SPAN },
   line: () => [{ blank: 'name' }, ', remembered', { blank: 'span' }],
@@ -56,7 +56,7 @@ export const forget: StepKind<ForgetStep> = {
     run.remember(span, name, null);
     run.note(
       `${run.name}: forgets ${name}`,
-      before === undefined ? 'it knew none' : `it was ${before}`,
+      before === undefined ? 'nothing was remembered' : `it was ${before}`,
       'passed',
     );
     return undefined;
@@ -73,7 +73,7 @@ export const counter: StepKind<CounterStep> = {
     change: {
       as: 'choice',
       label: 'How',
-      options: { add: 'up by', set: 'to', typed: 'as typed behind the command, +1, -2 or 40' },
+      options: { add: 'up by', set: 'to', typed: 'as typed after the command, +1, -2 or 40' },
     },
     counter: { as: 'word', label: 'Counter', of: 'counter' },
     amount: { as: 'number', label: 'Amount', least: -COUNTER_LIMIT, most: COUNTER_LIMIT },
@@ -109,7 +109,7 @@ export const counter: StepKind<CounterStep> = {
     }
     const asked = askedValue(step, before, typed);
     if (asked === undefined) {
-      const failed = `“${stripControls(typed).slice(0, 30)}” is no number such as 40, +1 or -2`;
+      const failed = `“${stripControls(typed).slice(0, 30)}” is not a number such as 40, +1 or -2`;
       const lines = prepareLines(
         `${run.occasion.viewer.name}, ${failed}; ${name} stays ${String(before)}`,
         true,

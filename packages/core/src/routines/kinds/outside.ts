@@ -7,10 +7,10 @@ export const clear: StepKind<ClearStep> = {
   kind: 'clear',
   group: 'Do',
   verb: 'Clear chat',
-  means: 'takes the last messages out of the chat room',
+  means: 'removes the last messages from the chat room',
   words: ['wipe', 'delete', 'clean', 'moderation'],
   blanks: { ifFails: IF_FAILS },
-  line: () => ['if the room does not let it,', { blank: 'ifFails' }],
+  line: () => ['if the room does not allow it,', { blank: 'ifFails' }],
   blank: (id) => ({ kind: 'clear', id, ifFails: 'go-on' }),
   run: ({ ifFails }) => ({ ask: { kind: 'clear' }, stop: ifFails === 'stop' }),
 };
@@ -70,7 +70,7 @@ export const post: StepKind<PostStep> = {
     try {
       JSON.parse(text);
     } catch {
-      return { failed: `what it would send is no JSON: ${stripControls(text).slice(0, 80)}`, stop };
+      return { failed: `what it would send is not valid JSON: ${stripControls(text).slice(0, 80)}`, stop };
     }
     run.change({ kind: 'post', id: run.mark, webhook, body: text, at: run.at });
     run.note(`${run.name}: posts to ${webhook}`, '', 'passed');
@@ -82,13 +82,13 @@ export const timer: StepKind<TimerStep> = {
   kind: 'timer',
   group: 'Do',
   verb: 'Timer',
-  means: 'holds a timer for this stream, lets it go on, or has it fire now',
+  means: 'holds a timer for this stream, resumes it, or fires it now',
   words: ['timers', 'hold', 'pause', 'mute', 'fire'],
   blanks: {
     does: {
       as: 'choice',
       label: 'What it does',
-      options: { hold: 'hold for this stream', 'go-on': 'let go on', fire: 'fire now' },
+      options: { hold: 'hold for this stream', 'go-on': 'resume', fire: 'fire now' },
     },
     timer: {
       as: 'reference',
