@@ -121,3 +121,39 @@ test('a cooldown is watched by moving the rehearsal’s clock; the real one is n
   await page.getByRole('tab', { name: 'Live' }).click();
   await expect(page.getByRole('button', { name: /ran !question/ })).toBeVisible();
 });
+
+test('a name in chat opens who that is; chat is searched, and filtered to what they wrote', async ({
+  page,
+  world,
+}) => {
+  await world.add('lake', 'Nobody has stood at it yet.', { lowestRole: 'moderator' });
+  await openCommands(page, world);
+  await world.type('pebblewren', 'which way to the lake');
+  await world.type('siltlark', '!lake');
+  await world.type('siltlark', 'a dry sock, at last');
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await chat.getByRole('button', { name: 'siltlark' }).first().press('Enter');
+  const card = page.getByRole('dialog', { name: 'siltlark' });
+  await expect(card.getByRole('list', { name: 'Last messages' }).getByRole('listitem')).toHaveCount(2);
+  await card.getByLabel('A note about this viewer').fill('Knows the lower series.');
+  await card.getByRole('button', { name: 'Add note' }).press('Enter');
+  await expect(card.getByText('Knows the lower series.')).toBeVisible();
+  await card.getByRole('button', { name: 'Only their lines' }).press('Enter');
+  await page.keyboard.press('Escape');
+  const found = page.getByRole('region', { name: 'Lines found' });
+  await expect(found.locator('.line')).toHaveText([/a dry sock/, /!lake/]);
+  await page.getByRole('combobox', { name: 'Which lines' }).press('Enter');
+  await page.getByRole('option', { name: 'Refused' }).press('Enter');
+  await expect(found.locator('.line')).toHaveText([/!lake.*only for|!lake.*moderators/i]);
+  await page.getByRole('button', { name: 'Back to live chat' }).press('Enter');
+  await expect(chat).toBeVisible();
+  await page.getByLabel('Search chat').fill('LAKE');
+  await expect(found.locator('.line')).toHaveText([/!lake/, /which way to the lake/]);
+  await found.getByRole('button', { name: 'pebblewren' }).click();
+  await page.getByRole('button', { name: 'Rehearse as them' }).click();
+  await expect(page.getByRole('tab', { name: 'Rehearsal' })).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Type in the rehearsal').fill('!lake');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('log', { name: 'Rehearsal' }).getByText('pebblewren').first()).toBeVisible();
+});

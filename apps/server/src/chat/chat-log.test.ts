@@ -34,6 +34,31 @@ describe('the log of chat', () => {
     expect(all).toEqual(Array.from({ length: 1_234 }, (_, n) => `line ${String(n)}`));
   });
 
+  test('is searched by words, names, outcome, role and viewer, in pages and before it is on disk', async () => {
+    await gully.add({ lowestRole: 'moderator' });
+    const refused = await gully.type('pebblewren', '!lantern');
+    await gully.type('brackenfold', 'a 50% rope, with_care', ['moderator']);
+    for (let n = 0; n < 5; n += 1) await gully.type('siltlark', `rope ${String(n)}`);
+    const found = async (query: string): Promise<string[]> =>
+      (await page(`?${query}`)).map(({ text }) => text);
+    expect(await found('search=ROPE')).toEqual([
+      'a 50% rope, with_care',
+      ...[0, 1, 2, 3, 4].map((n) => `rope ${String(n)}`),
+    ]);
+    expect(await found('search=50%25')).toEqual(['a 50% rope, with_care']);
+    expect(await found('search=h_c')).toEqual(['a 50% rope, with_care']);
+    expect(await found('search=siltl&limit=2')).toEqual(['rope 3', 'rope 4']);
+    const [oldest] = await page('?search=siltl&limit=2');
+    expect(await found(`search=siltl&limit=2&before=${oldest?.id ?? ''}`)).toEqual(['rope 1', 'rope 2']);
+    expect(await found('of=refused')).toEqual(['!lantern']);
+    expect(await found('of=moderators')).toEqual(['a 50% rope, with_care']);
+    expect(await found('of=ran')).toEqual([]);
+    const [line] = await page('?of=refused');
+    expect(line).toMatchObject({ id: refused.id, viewer: expect.any(String) as string });
+    expect(await found(`viewer=${line?.viewer ?? ''}`)).toEqual(['!lantern']);
+    await gully.http.get('/api/chat/lines?of=nonsense').expect(422);
+  });
+
   test('keeps the why of what happened over a restart, and of what did not for the newest only', async () => {
     await gully.add({ lowestRole: 'moderator' });
     const refused = await gully.type('pebblewren', '!lantern');

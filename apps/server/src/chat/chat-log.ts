@@ -6,6 +6,7 @@ import { ChatLineRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import type { Cause } from './outbox.js';
+import { narrow, type WantedLines } from './wanted-lines.js';
 
 /** Messages whose why is kept whole, whatever came of them. */
 export const WHYS_KEPT = 500;
@@ -133,6 +134,19 @@ export class ChatLog implements OnModuleInit {
       .map(viewOf);
   }
 
+  /** Lines that fit, older than the line `before`; oldest first, back to the oldest that is kept. */
+  async find(
+    wanted: WantedLines,
+    before: string | undefined,
+    limit: number,
+    options?: ReadOptions,
+  ): Promise<LineView[]> {
+    await this.batch.flush();
+    const query = newestFirst(this.database.read, ChatLineRow, before, limit);
+    narrow(query, wanted);
+    return (await this.database.long.find(query, options)).reverse().map(viewOf);
+  }
+
   /** The why of a line: of the newest 500 always, of older ones when something happened. */
   async why(id: string): Promise<TimedWhy | undefined> {
     const kept = this.whys.get(id);
@@ -201,6 +215,17 @@ function whyOf({ why }: ChatLineRow): TimedWhy | undefined {
   return why === null ? undefined : (JSON.parse(why) as TimedWhy);
 }
 
-function viewOf({ id, at, name, role, text, own, outcome, brief, removed }: ChatLineRow): LineView {
-  return { id, at: new Date(at).toISOString(), name, role, text, own, outcome, brief, removed };
+function viewOf({ id, at, viewerId, name, role, text, own, outcome, brief, removed }: ChatLineRow): LineView {
+  return {
+    id,
+    at: new Date(at).toISOString(),
+    viewer: viewerId,
+    name,
+    role,
+    text,
+    own,
+    outcome,
+    brief,
+    removed,
+  };
 }

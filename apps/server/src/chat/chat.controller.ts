@@ -5,7 +5,8 @@ import { Problem, WhileAwaited } from '../problem/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
 import { Outbox } from './outbox.js';
-import { ConnectionDto, LineDto, PageQuery, TypedDto, SayDto, WhyDto } from './views.js';
+import { isEveryLine } from './wanted-lines.js';
+import { ConnectionDto, LineDto, LinesQuery, TypedDto, SayDto, WhyDto } from './views.js';
 
 @ApiTags('chat')
 @Controller('api')
@@ -18,8 +19,13 @@ export class ChatController {
 
   @Get('chat/lines')
   @ApiOkResponse({ type: [LineDto] })
-  lines(@Query() { before, limit }: PageQuery, @WhileAwaited() signal: AbortSignal): Promise<LineDto[]> {
-    return this.chatLog.page(before, limit, { signal });
+  lines(
+    @Query() { before, limit, ...wanted }: LinesQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<LineDto[]> {
+    return isEveryLine(wanted)
+      ? this.chatLog.page(before, limit, { signal })
+      : this.chatLog.find(wanted, before, limit, { signal });
   }
 
   @Get('chat/lines/:id/why')

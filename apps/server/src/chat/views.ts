@@ -7,19 +7,22 @@ import {
   type LineView,
 } from '@gully/core/news';
 import { Transform } from 'class-transformer';
-import { IsInt, IsOptional, IsString, Length, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Length, Max, Min } from 'class-validator';
+import { LINE_SORTS, type LineSort, type WantedLines } from './wanted-lines.js';
 import type { TimedWhy } from './chat-log.js';
 
 export class LineDto implements LineView {
   @ApiProperty() id!: string;
   @ApiProperty({ format: 'date-time' }) at!: string;
+  @ApiProperty({ type: String, nullable: true, description: 'null for the bot’s own' })
+  viewer!: string | null;
   @ApiProperty() name!: string;
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) role!: Role;
   @ApiProperty() text!: string;
   @ApiProperty() own!: boolean;
   @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
   @ApiProperty() brief!: string;
-  @ApiProperty({ description: 'true when it was taken out of chat' }) removed!: boolean;
+  @ApiProperty({ description: 'true when it was removed from chat' }) removed!: boolean;
 }
 
 export class CheckDto implements Check {
@@ -83,4 +86,24 @@ export class PageQuery {
   @Min(1)
   @Max(500)
   limit: number = 200;
+}
+
+/** Which lines of chat are asked for, beside the page. */
+export class LinesQuery extends PageQuery implements WantedLines {
+  @ApiProperty({ required: false, description: 'part of what was written, or of the name' })
+  @IsOptional()
+  @IsString()
+  @Length(0, 100)
+  search: string = '';
+
+  @ApiProperty({ required: false, enum: LINE_SORTS, enumName: 'LineSort', default: 'all' })
+  @IsOptional()
+  @IsIn(LINE_SORTS)
+  of: LineSort = 'all';
+
+  @ApiProperty({ required: false, description: 'only what one viewer wrote, by id' })
+  @IsOptional()
+  @IsString()
+  @Length(26, 26)
+  viewer?: string;
 }

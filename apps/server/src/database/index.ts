@@ -1,6 +1,7 @@
 export { Database, isDiskFault, type DatabaseHealth, type EntityManager } from './database.js';
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
+export { likePart } from './like.js';
 export { insertMany } from './insert.js';
 export { LongReads, type ReadOptions } from './long-reads.js';
 export { newestFirst } from './newest-first.js';

@@ -28,7 +28,9 @@ test('a list is changed, stepped back, deleted and put back; somebody else’s c
     notes: ['Characters that cannot be said were left out of 1 line'],
   });
   expect(await linesOf(id)).toEqual(['one', 'three']);
-  expect((await put(id, 'late', 1, 409)).body).toMatchObject({ title: 'Somebody else saved this list in the meantime' });
+  expect((await put(id, 'late', 1, 409)).body).toMatchObject({
+    title: 'Somebody else saved this list in the meantime',
+  });
   await gully.http.post(`/api/lists/${id}/step-back`).send({ version: 2 }).expect(200);
   expect(await linesOf(id)).toEqual(['one', 'two']);
   await gully.http.delete(`/api/lists/${id}`).expect(204);

@@ -10,6 +10,7 @@ import {
   newestFirst,
   type EntityManager,
   type ReadOptions,
+  likePart,
 } from '../database/index.js';
 import { RunLogRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
@@ -82,10 +83,9 @@ export class RunLog implements OnModuleInit {
     if (since !== undefined) query.andWhere('row.at >= :since', { since });
     if (ended !== undefined) query.andWhere('row.ended = :ended', { ended });
     if (search !== '') {
-      const like = `%${search.replace(/[\\%_]/gu, '\\$&')}%`;
       query.andWhere(
         `(row.title LIKE :like ESCAPE '\\' OR row.by LIKE :like ESCAPE '\\' OR row.viewer LIKE :like ESCAPE '\\' OR row.words LIKE :like ESCAPE '\\')`,
-        { like },
+        { like: likePart(search) },
       );
     }
     return (await this.database.long.find(query, options)).map(viewOf);

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { ChatLog } from '../chat/index.js';
-import { Database, type EntityManager, newId } from '../database/index.js';
+import { Database, type EntityManager, newId, likePart } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
@@ -101,7 +101,7 @@ const TEXTS: readonly (readonly [table: string, columns: readonly string[]])[] =
 
 /** A name goes where others' lines and what the bot said have it, as a whole word in any case. */
 async function eraseName(manager: EntityManager, name: string): Promise<void> {
-  const likes = `%${name.replace(/[\\%_]/g, '\\$&')}%`;
+  const likes = likePart(name);
   const word = new RegExp(
     `(?<![\\p{L}\\p{N}_])${name.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&')}(?![\\p{L}\\p{N}_])`,
     'giu',

@@ -12,6 +12,7 @@ export type { CommandBody, NamedRoutineBody };
 export type NamedRoutine = NamedRoutineBody & Omit<Schemas['NamedRoutineDto'], keyof NamedRoutineBody>;
 export type Command = CommandBody & Omit<Schemas['CommandDto'], keyof CommandBody>;
 export type ChatLine = Schemas['LineDto'];
+export type LineSort = Schemas['LineSort'];
 export type Why = Schemas['WhyDto'];
 export type Connection = Schemas['ConnectionDto'];
 export type Activity = Schemas['ActivityDto'];

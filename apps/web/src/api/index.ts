@@ -12,6 +12,7 @@ export type {
   CsvPreview,
   Delivery,
   Forced,
+  LineSort,
   List,
   Mark,
   NamedRoutine,

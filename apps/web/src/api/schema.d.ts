@@ -1405,6 +1405,8 @@ export interface components {
             changed: number;
         };
         /** @enum {string} */
+        LineSort: "all" | "ran" | "refused" | "bot" | "moderators";
+        /** @enum {string} */
         Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
         /** @enum {string} */
         Outcome: "ran" | "warned" | "failed" | "stopped" | "waiting" | "removed" | "nothing" | "talk";
@@ -1412,13 +1414,15 @@ export interface components {
             id: string;
             /** Format: date-time */
             at: string;
+            /** @description null for the bot’s own */
+            viewer: string | null;
             name: string;
             role: components["schemas"]["Role"];
             text: string;
             own: boolean;
             outcome: components["schemas"]["Outcome"];
             brief: string;
-            /** @description true when it was taken out of chat */
+            /** @description true when it was removed from chat */
             removed: boolean;
         };
         CheckDto: {
@@ -2589,6 +2593,11 @@ export interface operations {
                 /** @description the id before which to read; without it the newest */
                 before?: string;
                 limit?: number;
+                /** @description part of what was written, or of the name */
+                search?: string;
+                of?: components["schemas"]["LineSort"];
+                /** @description only what one viewer wrote, by id */
+                viewer?: string;
             };
             header?: never;
             path?: never;

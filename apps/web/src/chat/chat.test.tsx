@@ -18,6 +18,7 @@ const CHANNEL: Channel = {
 const line = (more: Partial<ChatLine> = {}): ChatLine => ({
   id: 'l1',
   at: '2026-11-25T20:31:00.000Z',
+  viewer: 'v1',
   name: 'pebblewren',
   role: 'moderator',
   text: '!map now',

@@ -3,3 +3,4 @@ export { RaiseEvent, raisedInWords, type Raised } from './raise-event.js';
 export { ENDING_WORDS, RunWhy } from './run-why.js';
 export { Brief, WhyPanel } from './why-panel.js';
 export { Line } from './line.js';
+export { wantLinesOf } from './wanted.js';

@@ -4,6 +4,7 @@ import { memo, useEffect, useRef, useState } from 'react';
 import { answerOf, api, problemOf, type ChatLine } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
 import { clock, exact, roleMark } from '../ui/index.js';
+import { Name } from './name.js';
 import { RunWhy } from './run-why.js';
 import { Brief, WhyPanel } from './why-panel.js';
 
@@ -26,7 +27,11 @@ export const Line = memo(function Line({
         </p>
       )}
       <div className={`line ${line.own ? 'bot' : ''}`}>
-        <span className="who">{line.name}</span>{' '}
+        {line.viewer === null ? (
+          <span className="who">{line.name}</span>
+        ) : (
+          <Name viewer={line.viewer} name={line.name} />
+        )}{' '}
         {mark !== undefined && !line.own && <span className="role">{mark} </span>}
         <span
           className={`${!line.own && textBehind(line.text, prefix) !== undefined ? 'cmd' : ''} ${line.removed ? 'taken-out' : ''}`}

@@ -3,16 +3,32 @@ import { ArrowDown } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { loadLines, loadOlder, useLines } from '../live/index.js';
 import { Bones, LoadFailed, tellProblem } from '../ui/index.js';
+import { ChatFilter } from './chat-filter.js';
+import { FoundLines } from './found-lines.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
+import { wanted } from './wanted.js';
 
 /** Pixels from the end within which the view follows what arrives. */
 const NEAR_END = 40;
 /** Pixels from the start within which older lines are asked for. */
 const NEAR_START = 80;
 
-/** The dock’s live side: chat as it comes. It stands still while somebody reads further up or points at it. */
+/** The dock’s live side: chat as it comes, or the lines one looks for. */
 export function LiveSide() {
+  const now = wanted.use();
+  const isAll = now.search.trim() === '' && now.of === 'all' && now.viewer === undefined;
+  return (
+    <>
+      <ChatFilter />
+      {isAll ? <LiveChat /> : <FoundLines wanted={now} />}
+      <SayLine />
+    </>
+  );
+}
+
+/** Chat as it comes. It stands still while somebody reads further up or points at it. */
+function LiveChat() {
   const { lines, status, complete, error } = useLines();
   const scroll = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState(false);
@@ -121,7 +137,6 @@ export function LiveSide() {
           <ArrowDown className="i s" aria-hidden="true" /> {unseen} new
         </button>
       )}
-      <SayLine />
     </>
   );
 }

@@ -9,6 +9,7 @@ function lines(from: number, to: number): ChatLine[] {
   return Array.from({ length: Math.max(0, to - from) }, (_, n) => ({
     id: String(from + n).padStart(8, '0'),
     at: '2026-11-19T20:31:00.000Z',
+    viewer: 'v1',
     name: 'pebblewren',
     role: 'viewer',
     text: `line ${String(from + n)}`,

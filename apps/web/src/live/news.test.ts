@@ -155,6 +155,7 @@ describe('the page’s cache of news', () => {
     const line = {
       id: '01',
       at: '2026-11-25T20:00:00.000Z',
+      viewer: 'v1',
       name: 'pebblewren',
       role: 'viewer' as const,
       text: 'evening all',

@@ -1,6 +1,7 @@
 export { Areas, useAreas } from './areas.js';
 export type {
   Action,
+  CardPart,
   Finding,
   Found,
   IndexEntry,

@@ -70,6 +70,14 @@ export interface Panel {
   readonly load: () => Promise<ComponentType>;
 }
 
+/** What an area shows of a viewer on the card that opens at their name in chat. */
+export interface CardPart {
+  readonly id: string;
+  /** parts stand in the order of their ranks */
+  readonly rank: number;
+  readonly load: () => Promise<ComponentType<{ readonly viewerId: string }>>;
+}
+
 /** All that an area brings to the pages around its own. */
 export interface Manifest {
   readonly places?: readonly Place[];
@@ -78,6 +86,7 @@ export interface Manifest {
   readonly finding?: Finding;
   readonly referable?: Referable;
   readonly panels?: readonly Panel[];
+  readonly cardParts?: readonly CardPart[];
   /** what each kind of news changes in what is shown */
   readonly news?: NewsHandlers;
 }

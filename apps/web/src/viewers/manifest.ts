@@ -6,4 +6,5 @@ export const VIEWERS: Manifest = {
     { path: '/review/viewers/:id', load: async () => (await import('./viewer-page.js')).ViewerPage },
   ],
   index: [{ mode: 'review', group: 'Look back', to: '/review/viewers', label: 'Viewers' }],
+  cardParts: [{ id: 'viewer', rank: 10, load: async () => (await import('./viewer-card.js')).ViewerCard }],
 };

@@ -2,16 +2,15 @@ import { ROLE_NAMES } from '@gully/core/chat';
 import { elapsedInWords } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
-import { Switch } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Viewer } from '../api/index.js';
 import { ago, Bones, exact, LoadFailed, useNow } from '../ui/index.js';
 import { EraseViewer } from './erase-viewer.js';
+import { MarkSwitches } from './mark-switches.js';
 import { MergeViewer } from './merge-viewer.js';
 import { Notes } from './notes.js';
 import { viewerQuery } from './queries.js';
-import { useViewerChanges } from './viewer-changes.js';
 import { ViewerLines } from './viewer-lines.js';
 import { Marks } from './viewers-page.js';
 
@@ -61,7 +60,7 @@ export function ViewerPage() {
             </ul>
           )}
         </Panel>
-        <Panel title="One person, two accounts">
+        <Panel title="Merge accounts">
           <MergeViewer viewer={viewer} merges={merges} />
           <EraseViewer viewer={viewer} />
         </Panel>
@@ -111,32 +110,5 @@ function Facts({ viewer }: { readonly viewer: Viewer }) {
           : `${String(subscribedMonths)} ${subscribedMonths === 1 ? 'month' : 'months'}`}
       </dd>
     </dl>
-  );
-}
-
-const SWITCHES = [
-  ['bot', 'Bot', 'starts nothing unless a command allows it; earns no watch time'],
-  ['ignored', 'Ignored', 'starts nothing at all; earns no watch time'],
-] as const;
-
-function MarkSwitches({ viewer }: { readonly viewer: Viewer }) {
-  const { mark } = useViewerChanges(viewer.id);
-  return (
-    <ul className="mt-2 grid gap-1">
-      {SWITCHES.map(([field, label, means]) => (
-        <li key={field} className="row">
-          <Switch.Root
-            className="sw"
-            checked={viewer[field]}
-            aria-label={label}
-            onCheckedChange={(on) => {
-              mark.mutate({ [field]: on });
-            }}
-          />
-          <span>{label}</span>
-          <span className="s2 text-soft">{means}</span>
-        </li>
-      ))}
-    </ul>
   );
 }

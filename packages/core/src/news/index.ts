@@ -10,6 +10,8 @@ import type { ThingKind } from '../things/index.js';
 export interface LineView {
   readonly id: string;
   readonly at: string;
+  /** the viewer's id; null for the bot's own */
+  readonly viewer: string | null;
   readonly name: string;
   readonly role: Role;
   readonly text: string;
@@ -18,7 +20,7 @@ export interface LineView {
   readonly outcome: Outcome;
   /** the why in a few words; empty when there is nothing to tell */
   readonly brief: string;
-  /** true when it was taken out of chat */
+  /** true when it was removed from chat */
   readonly removed: boolean;
 }
 
