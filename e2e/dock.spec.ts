@@ -157,3 +157,25 @@ test('a name in chat opens who that is; chat is searched, and filtered to what t
   await page.keyboard.press('Enter');
   await expect(page.getByRole('log', { name: 'Rehearsal' }).getByText('pebblewren').first()).toBeVisible();
 });
+
+test('from a why to the blank that decided, and to the same line in the rehearsal', async ({
+  page,
+  world,
+}) => {
+  await world.add('lake', 'Nobody has stood at it yet.', { cooldown: 600 });
+  await openCommands(page, world);
+  await world.type('pebblewren', '!lake');
+  await world.type('siltlark', '!lake');
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await chat.getByRole('button', { name: /cooling down, .* left/ }).press('Enter');
+  await chat.getByRole('link', { name: 'Change its cooldown' }).press('Enter');
+  await expect(page.getByRole('button', { name: /^How often/ })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('in the channel').fill('0');
+  await page.keyboard.press('Escape');
+  // Rehearsed with the change that is not saved yet, the same line runs.
+  await chat.getByRole('button', { name: 'Rehearse as this viewer' }).press('Enter');
+  const rehearsal = page.getByRole('log', { name: 'Rehearsal' });
+  await expect(rehearsal.getByText('Nobody has stood at it yet.')).toBeVisible();
+  await expect(rehearsal.getByText('siltlark').first()).toBeVisible();
+});

@@ -81,7 +81,7 @@ test('a command for subscribers is refused to others, who hear so once, and its 
   await refused.first().click();
   const why = live(page).getByRole('region', { name: 'Why it did not run' });
   await expect(why).toContainText('For subscribers and up');
-  await expect(why).toContainText('Did not run: for subscribers and up, and told so');
+  await expect(why).toContainText('Did not run: for subscribers and up, and said so');
   await world.type('siltlark', '!backstage', ['subscriber']);
   await expect(live(page).getByText('the recordings')).toBeVisible();
 });

@@ -54,7 +54,7 @@ describe('the log of chat', () => {
     expect(await found('of=moderators')).toEqual(['a 50% rope, with_care']);
     expect(await found('of=ran')).toEqual([]);
     const [line] = await page('?of=refused');
-    expect(line).toMatchObject({ id: refused.id, viewer: expect.any(String) as string });
+    expect(line?.id).toBe(refused.id);
     expect(await found(`viewer=${line?.viewer ?? ''}`)).toEqual(['!lantern']);
     await gully.http.get('/api/chat/lines?of=nonsense').expect(422);
   });

@@ -36,6 +36,8 @@ export class WhyDto implements TimedWhy {
   @ApiProperty() brief!: string;
   @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
   @ApiProperty() decided!: string;
+  @ApiPropertyOptional({ description: 'the id of the command it is about' }) command?: string;
+  @ApiPropertyOptional({ description: 'which gate of that command refused' }) gate?: string;
   @ApiPropertyOptional({
     type: [String],
     description: 'the runs it began that were not over with it; how each went on is at /api/runs/{id}',

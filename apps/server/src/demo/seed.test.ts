@@ -57,7 +57,7 @@ describe('the demo’s channel', () => {
     const dayUses = await database.read.find(CommandDayUseRow);
     expect(uses.every(({ viewerId }) => known.has(viewerId))).toBe(true);
     const ran = lines.filter(({ own, brief }) => !own && brief.startsWith('ran ')).length;
-    const told = lines.filter(({ why }) => why?.includes(', and told so') === true).length;
+    const told = lines.filter(({ why }) => why?.includes(', and said so') === true).length;
     expect(told).toBeGreaterThan(0);
     expect(lines.filter(({ own, brief }) => own && brief === '')).toEqual([]);
     expect(runs.filter(({ title }) => title.startsWith('!') || title.startsWith('“')).length).toBe(ran);

@@ -1436,6 +1436,10 @@ export interface components {
             brief: string;
             checks: components["schemas"]["CheckDto"][];
             decided: string;
+            /** @description the id of the command it is about */
+            command?: string;
+            /** @description which gate of that command refused */
+            gate?: string;
             /** @description the runs it began that were not over with it; how each went on is at /api/runs/{id} */
             runs?: string[];
             /** @description milliseconds from hearing the message to having decided */

@@ -4,3 +4,4 @@ export { ENDING_WORDS, RunWhy } from './run-why.js';
 export { Brief, WhyPanel } from './why-panel.js';
 export { Line } from './line.js';
 export { wantLinesOf } from './wanted.js';
+export { replay, WhyWays } from './why-ways.js';

@@ -7,6 +7,7 @@ import { clock, exact, roleMark } from '../ui/index.js';
 import { Name } from './name.js';
 import { RunWhy } from './run-why.js';
 import { Brief, WhyPanel } from './why-panel.js';
+import { WhyWays } from './why-ways.js';
 
 /** One line of live chat. Its why opens under it. */
 export const Line = memo(function Line({
@@ -50,12 +51,13 @@ export const Line = memo(function Line({
           {!line.own && <Brief outcome={line.outcome} brief={line.brief} />} <u>why</u>
         </button>
       </div>
-      {open && <LineWhy id={line.id} />}
+      {open && <LineWhy line={line} />}
     </>
   );
 });
 
-function LineWhy({ id }: { readonly id: string }) {
+function LineWhy({ line }: { readonly line: ChatLine }) {
+  const { id } = line;
   const { data: why, error } = useQuery({
     queryKey: ['why', id],
     queryFn: () => answerOf(api.GET('/api/chat/lines/{id}/why', { params: { path: { id } } })),
@@ -75,6 +77,7 @@ function LineWhy({ id }: { readonly id: string }) {
       {why.runs?.map((run) => (
         <RunWhy key={run} id={run} after={why.checks} />
       ))}
+      <WhyWays why={why} line={line} />
     </div>
   );
 }

@@ -38,6 +38,7 @@ export function Inputs({ inputs, draft, faultOf, onChange }: InputsProps) {
             shown={shown}
             draft={draft}
             wrong={fault !== undefined}
+            part="inputs"
           >
             <InputFields
               input={input}

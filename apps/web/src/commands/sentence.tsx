@@ -33,6 +33,7 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
         shown={oftenInWords(gates)}
         label={`How often: ${oftenInWords(gates)}`}
         draft={often}
+        part="often"
         wrong={(faultOf('gates.cooldown') ?? faultOf('gates.viewerCooldown')) !== undefined}
       >
         <Cooldowns gates={gates} onChange={onChange} />

@@ -24,6 +24,7 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
         shown={whoInWords(gates)}
         draft={draft}
         wrong={fault !== undefined}
+        part="who"
       >
         <div className="grid w-[min(360px,80vw)] gap-2.5">
           <div className="row flex-wrap">

@@ -1,7 +1,7 @@
 import { ArrowLeft, CircleDashed, History, Trash2, TriangleAlert } from 'lucide-react';
 import { Switch } from 'radix-ui';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { clock, Fault, NEW, toFix, useNarrow } from '../ui/index.js';
 import { Conflict } from './conflict.js';
 import { focusFault } from './focus-fault.js';
@@ -36,6 +36,12 @@ export function EditorFrame<B extends object, S extends Kept>({
   useEffect(() => {
     if (refused > 0 && form.current !== null) focusFault(form.current);
   }, [refused]);
+  // From a why straight to the blank that decided.
+  const [search] = useSearchParams();
+  const at = search.get('at');
+  useEffect(() => {
+    if (at !== null) form.current?.querySelector<HTMLElement>(`[data-part="${CSS.escape(at)}"]`)?.focus();
+  }, [at]);
   return (
     <section className={`editor ${className === '' ? '' : '!flex flex-col'}`} aria-label={title}>
       <form

@@ -6,11 +6,11 @@ import { AlarmClock, CircleDashed, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
 import { answerOf, api, asSent, problemOf, routineAsSent, timerAsSent } from '../api/index.js';
-import { Brief, RaiseEvent, raisedInWords, WhyPanel, type Raised } from '../chat/index.js';
+import { Brief, RaiseEvent, raisedInWords, replay, WhyPanel, WhyWays, type Raised } from '../chat/index.js';
 import { openDraft } from '../commands/index.js';
 import { openRoutine } from '../routines/index.js';
 import { chosenRate, openTimer } from '../timers/index.js';
-import { usePersona } from '../script/index.js';
+import { usePersona, type Persona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
 import { StageSetting } from './stage-setting.js';
 import {
@@ -28,7 +28,7 @@ import {
 export function RehearsalSide() {
   const takes = allTakes.use();
   const ahead = clockAhead.use();
-  const [persona] = usePersona();
+  const [persona, setPersona] = usePersona();
   const given = withoutUndefined(circumstances.use());
   const draft = openDraft.use();
   const [text, setText] = useState('');
@@ -62,14 +62,14 @@ export function RehearsalSide() {
     },
   });
   const rehearse = useMutation({
-    mutationFn: async (typed: string | Raised) => {
+    mutationFn: async ({ typed, as = persona }: { typed: string | Raised; as?: Persona }) => {
       const result = await answerOf(
         typeof typed === 'string'
-          ? api.POST('/api/rehearsal/lines', { body: { ...about, text: typed } })
+          ? api.POST('/api/rehearsal/lines', { body: { ...about, persona: as, text: typed } })
           : api.POST('/api/rehearsal/events', { body: { ...about, ...typed } }),
       );
       const text = typeof typed === 'string' ? typed : raisedInWords(typed);
-      return { id: ulid(), persona, text, ahead, result };
+      return { id: ulid(), persona: as, text, ahead, result };
     },
     onSuccess: (take) => {
       addTake(take);
@@ -81,6 +81,18 @@ export function RehearsalSide() {
       answerOf(api.DELETE('/api/rehearsal/{session}', { params: { path: { session: sessionId() } } })),
     onSettled: clearTakes,
   });
+
+  // A line of chat that is to be played again, as whoever wrote it.
+  const again = replay.use();
+  const { mutate } = rehearse;
+  useEffect(() => {
+    if (again === undefined) return;
+    const as = { name: again.name, roles: again.roles };
+    replay.set(undefined);
+    setPersona(as);
+    mutate({ typed: again.text, as });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each line that is asked for
+  }, [again]);
 
   useEffect(() => {
     end.current?.scrollIntoView({ block: 'end' });
@@ -122,7 +134,7 @@ export function RehearsalSide() {
             className="btn s"
             disabled={rehearse.isPending}
             onClick={() => {
-              rehearse.mutate({ kind: 'hand', count: 0, message: '' });
+              rehearse.mutate({ typed: { kind: 'hand', count: 0, message: '' } });
             }}
           >
             <Play className="i s" aria-hidden="true" /> Run {routine.name || 'the routine'}
@@ -142,7 +154,7 @@ export function RehearsalSide() {
           name={persona.name}
           pending={rehearse.isPending}
           onRaise={(raised) => {
-            rehearse.mutate(raised);
+            rehearse.mutate({ typed: raised });
           }}
         />
       </div>
@@ -150,7 +162,7 @@ export function RehearsalSide() {
         className="say"
         onSubmit={(event) => {
           event.preventDefault();
-          if (text.trim() !== '' && !rehearse.isPending) rehearse.mutate(text);
+          if (text.trim() !== '' && !rehearse.isPending) rehearse.mutate({ typed: text });
         }}
       >
         <span className="text-soft">as {persona.name || '…'}</span>
@@ -230,7 +242,12 @@ function Played({ take, before, newest }: PlayedProps) {
           </ul>
         </section>
       )}
-      {shown && <WhyPanel why={result.why} real={false} />}
+      {shown && (
+        <>
+          <WhyPanel why={result.why} real={false} />
+          <WhyWays why={result.why} />
+        </>
+      )}
     </div>
   );
 }

@@ -37,7 +37,7 @@ export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
     </label>
   ));
   return (
-    <Opens shown={words} label={`When: ${words}`} draft={draft} wrong={fault !== undefined}>
+    <Opens shown={words} label={`When: ${words}`} draft={draft} wrong={fault !== undefined} part="when">
       <div className="grid w-[min(360px,80vw)] gap-2.5">
         <Choice
           label="Live or offline"

@@ -8,11 +8,21 @@ interface OpensProps {
   readonly draft?: boolean;
   readonly mono?: boolean;
   readonly wrong?: boolean;
+  /** what it holds a part of, for the way from a why */
+  readonly part?: string;
   readonly children: ReactNode;
 }
 
 /** A blank that opens a small table of settings which belong together. */
-export function Opens({ shown, label, draft = false, mono = false, wrong = false, children }: OpensProps) {
+export function Opens({
+  shown,
+  label,
+  draft = false,
+  mono = false,
+  wrong = false,
+  part,
+  children,
+}: OpensProps) {
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -20,6 +30,7 @@ export function Opens({ shown, label, draft = false, mono = false, wrong = false
         aria-label={label}
         className={`blank opens ${draft ? 'draft' : ''} ${mono ? 'm !font-medium' : ''} ${wrong ? '!border-b-2 !border-crimson' : ''}`}
         data-wrong={wrong || undefined}
+        data-part={part}
       >
         {shown}
       </Popover.Trigger>

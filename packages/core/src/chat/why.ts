@@ -43,6 +43,10 @@ export interface Why {
   readonly checks: readonly Check[];
   /** one sentence: what decided, and what came of it */
   readonly decided: string;
+  /** the command it is about, by id */
+  readonly command?: string;
+  /** which of that command's gates refused, by name */
+  readonly gate?: string;
   /** the runs it began that were not over with it, by id; what became of each is kept with the run */
   readonly runs?: string[];
 }

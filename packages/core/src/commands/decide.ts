@@ -91,7 +91,7 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
     changes: [use, ...segment.changes],
     effects: segment.effects,
     started: [started],
-    why: { checks: segment.checks, ...ranInWords(started, routine) },
+    why: { checks: segment.checks, command: command.id, ...ranInWords(started, routine) },
   };
 }
 
@@ -115,8 +115,10 @@ function ranInWords(
 function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   const { match, line, world } = asked;
   const decided = `Did not run: ${stop.brief}`;
-  const why = { outcome: stop.outcome, brief: stop.brief, checks, decided };
-  const base = { commandId: match.prepared.command.id, changes: [], effects: [], started: [], why };
+  const { id } = match.prepared.command;
+  const at = stop.gate === undefined ? {} : { gate: stop.gate };
+  const why = { outcome: stop.outcome, brief: stop.brief, checks, decided, command: id, ...at };
+  const base = { commandId: id, changes: [], effects: [], started: [], why };
   const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
   if (own === undefined && stop.usage === undefined) return base;
   const told = world.commands.toldRefusal(match.prepared.command.id, line.viewer);
@@ -134,7 +136,7 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
     ...base,
     changes: [{ kind: 'refused', commandId: match.prepared.command.id, viewer: line.viewer, at: line.at }],
     effects: [{ kind: 'say', lines }],
-    why: { ...why, decided: `${decided}, and told so` },
+    why: { ...why, decided: `${decided}, and said so` },
   };
 }
 
