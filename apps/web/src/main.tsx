@@ -1,3 +1,5 @@
+// For machines without emoji of their own; browsers load a piece of it where one stands.
+import '@fontsource/noto-emoji/400.css';
 import './styles/index.css';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
