@@ -53,6 +53,7 @@ test('the connection is shown as it breaks and mends, and the board tells what h
   await world.add('map', 'the survey', { lowestRole: 'moderator' });
   await page.goto(`${world.address}/air`);
   const panel = page.getByRole('region', { name: 'Connection' });
+  await panel.getByRole('button', { name: 'Details' }).click();
   await expect(panel.getByText(/with moderator rights/)).toBeVisible();
   await world.type('pebblewren', '!map');
   await world.type('mossmoth', '!map', ['moderator']);

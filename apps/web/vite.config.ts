@@ -14,6 +14,8 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     // scripts/budget.mjs weighs each entry by it.
     manifest: true,
+    // Pages load fonts as files only; a small one would else stand in the styles.
+    assetsInlineLimit: (file) => (/\.woff2?$/u.test(file) ? false : undefined),
     rolldownOptions: { input: ['index.html', 'overlay.html', 'public.html'].map(entry) },
   },
   server: {

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { RefreshCw, Unplug } from 'lucide-react';
+import { useState } from 'react';
 import { answerOf, api } from '../api/index.js';
 import { channelQuery, connectionQuery } from '../live/index.js';
 import { ago, Bones, exact, LoadFailed, tellProblem, useNow } from '../ui/index.js';
@@ -11,12 +12,25 @@ export function ConnectionPanel() {
   const now = useNow(1_000);
   const { data: connection, error, refetch } = useQuery(connectionQuery);
   const { data: channel } = useQuery(channelQuery);
+  const [opened, setOpened] = useState(false);
   const isIn = connection?.state === 'connected' || connection?.state === 'limited';
   return (
     <section className="panel" aria-labelledby="connection-title">
       <header>
         <h2 id="connection-title">Connection</h2>
-        <span className="ml-auto">
+        <span className="row ml-auto">
+          {connection?.state === 'connected' && (
+            <button
+              type="button"
+              className="btn s bare"
+              aria-expanded={opened}
+              onClick={() => {
+                setOpened(!opened);
+              }}
+            >
+              Details
+            </button>
+          )}
           <ConnectionState />
         </span>
       </header>
@@ -26,7 +40,7 @@ export function ConnectionPanel() {
         ) : (
           <LoadFailed error={error} retry={() => void refetch()} />
         )
-      ) : (
+      ) : connection.state === 'connected' && !opened ? null : (
         <>
           <p className="mb-2 text-[13px] leading-[18px]">{connectionWords(connection, now).means}</p>
           <dl className="facts">

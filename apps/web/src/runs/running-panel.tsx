@@ -20,23 +20,22 @@ export function RunningPanel() {
     <section className="panel" aria-labelledby="running-title">
       <header>
         <h2 id="running-title">Running routines</h2>
+        {data?.total === 0 && <span className="ml-auto text-soft">Nothing is running.</span>}
         {data !== undefined && data.total > 0 && (
           <button
             type="button"
-            className="btn s ml-auto"
+            className="btn s ml-auto !text-crimson"
             onClick={() => {
               stop.mutate([]);
             }}
           >
-            <Square className="i s" aria-hidden="true" /> Stop all {data.total}
+            <Square className="i s fill-current" aria-hidden="true" /> Stop all {data.total}
           </button>
         )}
       </header>
       {data === undefined ? (
         error !== null && <LoadFailed error={error} retry={() => void refetch()} />
-      ) : data.total === 0 ? (
-        <p className="text-soft">Nothing is running.</p>
-      ) : (
+      ) : data.total === 0 ? null : (
         <ul className="lines">
           {data.runs.slice(0, SHOWN).map((run) => (
             <li key={run.id} className="row">

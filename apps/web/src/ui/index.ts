@@ -12,7 +12,7 @@ export { readStored, subscribeStored, useStored, writeStored } from './stored.js
 export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { Tick } from './tick.js';
-export { ago, clock, exact, useNow } from './time.js';
+export { ago, clock, day, exact, useNow } from './time.js';
 export { toast } from './toast.js';
 export { useStable } from './use-stable.js';
 export { ViewerNames } from './viewer-names.js';

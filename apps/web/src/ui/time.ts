@@ -34,3 +34,8 @@ export function useNow(every: number): number {
   }, [every]);
   return now;
 }
+
+/** The day, as it stands between entries of a list: `Wednesday, 25 Nov`. */
+export function day(iso: string): string {
+  return format(new Date(iso), 'EEEE, d MMM');
+}
