@@ -1,5 +1,7 @@
+import { Popover } from 'radix-ui';
 import { EVENT_KINDS, EVENT_NAMES, EVENT_WORDS } from '@gully/core/routines';
 import { useState } from 'react';
+import { openRoutine } from '../routines/index.js';
 import { Choice, Opens, WholeNumber } from '../ui/index.js';
 
 /** An event as it is raised by hand. `hand`: the routine that is open is run. */
@@ -25,7 +27,10 @@ interface RaiseEventProps {
 
 /** A small table that has something happen on the channel. */
 export function RaiseEvent({ name, pending, kinds = EVENT_KINDS, onRaise }: RaiseEventProps) {
-  const [kind, setKind] = useState<(typeof EVENT_KINDS)[number]>('follow');
+  const [chosen, setKind] = useState<(typeof EVENT_KINDS)[number]>();
+  // The event of the routine in view, until another is chosen.
+  const waited = openRoutine.use()?.triggers.find(({ event }) => kinds.includes(event))?.event;
+  const kind = chosen ?? waited ?? 'follow';
   const [count, setCount] = useState<number | null>(12);
   const [message, setMessage] = useState('');
   const { counts } = EVENT_WORDS[kind];
@@ -56,7 +61,7 @@ export function RaiseEvent({ name, pending, kinds = EVENT_KINDS, onRaise }: Rais
             }}
           />
         )}
-        <button
+        <Popover.Close
           type="button"
           className="btn do justify-self-start"
           disabled={pending}
@@ -65,7 +70,7 @@ export function RaiseEvent({ name, pending, kinds = EVENT_KINDS, onRaise }: Rais
           }}
         >
           Raise it{['live', 'offline'].includes(kind) ? '' : ` as ${name || 'a viewer'}`}
-        </button>
+        </Popover.Close>
       </div>
     </Opens>
   );

@@ -5,7 +5,9 @@ import { useQuery } from '@tanstack/react-query';
 import { CircleDashed, RotateCcw } from 'lucide-react';
 import { openDraft } from '../commands/index.js';
 import { streamQuery, usePrefix } from '../live/index.js';
-import { Choice, Opens } from '../ui/index.js';
+import { openRoutine, routineDrafts } from '../routines/index.js';
+import { openTimer, timerDrafts } from '../timers/index.js';
+import { Choice, NEW, Opens } from '../ui/index.js';
 import { PersonaBlank } from './persona-blank.js';
 import { ahead as clockAhead, circumstances, takes as allTakes } from './takes.js';
 
@@ -26,6 +28,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
   const given = circumstances.use();
   const draft = openDraft.use();
   const prefix = usePrefix();
+  const drafted = useDrafted(draft === undefined ? undefined : titleOf(draft, prefix));
   const { data: stream } = useQuery(streamQuery);
   const different = ahead > 0 || Object.values(given).some((value) => value !== undefined);
   const liveShown = given.live === undefined ? 'as it is' : given.live ? 'live' : 'offline';
@@ -42,11 +45,12 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
         </dd>
         <dt>with</dt>
         <dd className="row">
-          {draft === undefined ? (
-            <span className="text-soft">the commands as saved</span>
+          {drafted.length === 0 ? (
+            <span className="text-soft">everything as saved</span>
           ) : (
             <span className="state text-ochre">
-              <CircleDashed className="i s" aria-hidden="true" /> your draft of {titleOf(draft, prefix)}
+              <CircleDashed className="i s" aria-hidden="true" /> your{' '}
+              {drafted.length === 1 ? 'draft' : 'drafts'} of {drafted.join(' and ')}
             </span>
           )}
         </dd>
@@ -127,4 +131,17 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
       </dl>
     </div>
   );
+}
+
+/** The drafts that are in force, of any kind, by name. */
+function useDrafted(command: string | undefined): string[] {
+  const routine = openRoutine.use();
+  const timer = openTimer.use();
+  const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
+  const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
+  return [
+    command,
+    routine !== undefined && isRoutine ? routine.name || 'the new routine' : undefined,
+    timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
+  ].filter((name) => name !== undefined);
 }

@@ -24,14 +24,15 @@ import {
   type DecorationSet,
   type ViewUpdate,
 } from '@codemirror/view';
-import { parseText, unknownIn, VALUES } from '@gully/core/text';
+import { parseText, unknownIn, type Scope } from '@gully/core/text';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { meaningOf, valueNow, valuesFor } from './value-words.js';
 
 interface TextFieldProps {
   readonly value: string;
   readonly label: string;
-  /** the paths there are values for */
-  readonly known: ReadonlySet<string>;
+  /** what its values hold now */
+  readonly scope: Scope;
   readonly onChange: (value: string) => void;
   /** `Ctrl Space` in the text asks for the reference of all values */
   readonly onShowValues: () => void;
@@ -41,7 +42,7 @@ interface TextFieldProps {
 
 /** What the field looks at while one types; it changes without the field being made anew. */
 interface Around {
-  known: ReadonlySet<string>;
+  scope: Scope;
   onChange: (value: string) => void;
   onShowValues: () => void;
 }
@@ -89,7 +90,7 @@ export function TextField(props: TextFieldProps) {
 function LiveField({
   value,
   label,
-  known,
+  scope,
   onChange,
   onShowValues,
   example = 'What the bot says. { inserts a value',
@@ -97,10 +98,10 @@ function LiveField({
 }: TextFieldProps & { readonly focus: boolean }) {
   const place = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
-  const around = useRef<Around>({ known, onChange, onShowValues });
+  const around = useRef<Around>({ scope, onChange, onShowValues });
   useEffect(() => {
-    const marksChange = around.current.known !== known;
-    around.current = { known, onChange, onShowValues };
+    const marksChange = around.current.scope.known !== scope.known;
+    around.current = { scope, onChange, onShowValues };
     // An empty change has the marks made anew, by what is known now.
     if (marksChange) view.current?.dispatch({ effects: knownChanged.of(null) });
   });
@@ -131,12 +132,12 @@ function LiveField({
         placeholder(example),
         tooltips({ position: 'fixed', parent: document.body }),
         autocompletion({
-          override: [(context) => offerValues(context, around.current.known)],
+          override: [(context) => offerValues(context, around.current.scope)],
           icons: false,
           interactionDelay: 0,
           defaultKeymap: true,
         }),
-        valueMarks(() => around.current.known),
+        valueMarks(() => around.current.scope.known),
         EditorView.domEventHandlers({
           focus: (_event, focused) => {
             lastFocused = new WeakRef(focused);
@@ -168,34 +169,33 @@ function LiveField({
   return <div ref={place} />;
 }
 
-const MEANINGS: ReadonlyMap<string, string> = new Map(VALUES.map(({ path, means }) => [path, means]));
-
-function offerValues(context: CompletionContext, known: ReadonlySet<string>): CompletionResult | null {
-  const typed = context.matchBefore(/\{\{?\s*[\w.]*/u);
+function offerValues(context: CompletionContext, scope: Scope): CompletionResult | null {
+  const typed = context.matchBefore(/\{\{?\s*[\w. ]*/u);
   if (typed === null) return null;
   const begun = typed.text.replace(/^[{\s]+/u, '').toLowerCase();
-  const paths = [...known].filter((path) => path.includes(begun));
-  // What belongs to this command stands first, then what begins as typed.
-  const rank = (path: string): number => (path.startsWith(begun) ? 0 : 2) + (MEANINGS.has(path) ? 1 : 0);
   return {
     from: typed.from,
     filter: false,
-    options: paths
-      .sort((a, b) => rank(a) - rank(b))
-      .map((path) => ({
-        label: path,
-        detail: MEANINGS.get(path) ?? (path.startsWith('counter.') ? 'a counter' : 'typed after the command'),
-        apply: (view, _completion, from, to) => {
-          const after = view.state.sliceDoc(to, to + 3);
-          const closing = /^\s?\}\}/u.exec(after)?.[0].length ?? 0;
-          const insert = `{{ ${path} }}`;
-          view.dispatch({
-            changes: { from, to: to + closing, insert },
-            selection: { anchor: from + insert.length },
-          });
-        },
-      })),
+    options: valuesFor(begun, scope.known).map((path) => ({
+      label: path,
+      detail: detailOf(path, scope),
+      apply: (view, _completion, from, to) => {
+        const after = view.state.sliceDoc(to, to + 3);
+        const closing = /^\s?\}\}/u.exec(after)?.[0].length ?? 0;
+        const insert = `{{ ${path} }}`;
+        view.dispatch({
+          changes: { from, to: to + closing, insert },
+          selection: { anchor: from + insert.length },
+        });
+      },
+    })),
   };
+}
+
+/** What a value means, and what it holds now. */
+function detailOf(path: string, scope: Scope): string {
+  const now = valueNow(path, scope);
+  return now === '' ? meaningOf(path) : `${meaningOf(path)}. Now: ${now.slice(0, 30)}`;
 }
 
 /** Puts a piece of text where the cursor stands in the field that has, or last had, the focus. */

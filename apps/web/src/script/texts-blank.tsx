@@ -127,7 +127,7 @@ function OneLine({
           <TextField
             value={text}
             label={label}
-            known={scope.known}
+            scope={scope}
             onChange={onChange}
             onShowValues={onShowValues}
             example={example}

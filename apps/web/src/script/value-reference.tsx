@@ -1,6 +1,7 @@
-import { FILTERS, parseText, renderText, VALUES, type Scope } from '@gully/core/text';
+import { FILTERS, VALUES, type Scope } from '@gully/core/text';
 import { Command } from 'cmdk';
 import { insertAtCursor } from './text-field.js';
+import { meaningOf, sourceNow, valueNow, valuesFor } from './value-words.js';
 
 interface ValueReferenceProps {
   readonly open: boolean;
@@ -8,7 +9,7 @@ interface ValueReferenceProps {
   readonly onOpen: (open: boolean) => void;
 }
 
-const MEANINGS: ReadonlyMap<string, string> = new Map(VALUES.map(({ path, means }) => [path, means]));
+const COMMON: ReadonlySet<string> = new Set(VALUES.map(({ path }) => path));
 
 const HEADINGS = [...new Set(VALUES.map(({ about }) => about))];
 
@@ -30,7 +31,7 @@ export function ValueReference({ open, scope, onOpen }: ValueReferenceProps) {
 
 /** Drawn only while it is open: it fills in every value there is. */
 function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
-  const own = [...scope.known].filter((path) => !MEANINGS.has(path));
+  const own = valuesFor('', scope.known).filter((path) => !COMMON.has(path));
   const choose = (insert: string): void => {
     onOpen(false);
     // After the dialog has given the focus back.
@@ -38,11 +39,11 @@ function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
       insertAtCursor(insert);
     });
   };
-  const item = (path: string, means: string) => (
+  const item = (path: string, means: string, words: readonly string[] = []) => (
     <Command.Item
       key={path}
       value={path}
-      keywords={[means]}
+      keywords={[means, ...words]}
       className="choice !grid grid-cols-[210px_1fr_130px]"
       onSelect={() => {
         choose(`{{ ${path} }}`);
@@ -50,7 +51,7 @@ function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
     >
       <span className="m truncate">{path}</span>
       <span className="s2 text-soft">{means}</span>
-      <span className="s2 truncate text-right text-pool">{nowOf(path, scope)}</span>
+      <span className="s2 truncate text-right text-pool">{valueNow(path, scope) || 'empty'}</span>
     </Command.Item>
   );
   return (
@@ -59,16 +60,18 @@ function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
       <Command.List className="mt-2 max-h-[66vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
         <Command.Empty className="p-3 text-soft">No value has that name.</Command.Empty>
         {own.length > 0 && (
-          <Command.Group heading="Of this command, and counters">
-            {own.map((path) => item(path, ownMeaning(path)))}
+          <Command.Group heading="Of this command, counters, lists and memory">
+            {own.map((path) => item(path, meaningOf(path)))}
           </Command.Group>
         )}
         {HEADINGS.map((heading) => (
           <Command.Group key={heading} heading={heading}>
-            {VALUES.filter(({ about }) => about === heading).map(({ path, means }) => item(path, means))}
+            {VALUES.filter(({ about }) => about === heading).map(({ path, means, words }) =>
+              item(path, means, words),
+            )}
           </Command.Group>
         ))}
-        <Command.Group heading="Filters, behind a value">
+        <Command.Group heading="Filters, after a value">
           {FILTERS.map(({ name, means, example }) => (
             <Command.Item
               key={name}
@@ -84,25 +87,11 @@ function Values({ scope, onOpen }: Omit<ValueReferenceProps, 'open'>) {
                 {means}
                 <span className="m block">{example}</span>
               </span>
-              <span className="s2 truncate text-right text-pool">{shown(example, scope)}</span>
+              <span className="s2 truncate text-right text-pool">{sourceNow(example, scope)}</span>
             </Command.Item>
           ))}
         </Command.Group>
       </Command.List>
     </>
   );
-}
-
-function ownMeaning(path: string): string {
-  if (path.endsWith('.most')) return 'the highest the counter has been';
-  return path.startsWith('counter.') ? 'a counter' : 'what was typed for it';
-}
-
-function nowOf(path: string, scope: Scope): string {
-  return shown(`{{ ${path} }}`, scope) || 'empty';
-}
-
-function shown(source: string, scope: Scope): string {
-  const result = parseText(source);
-  return 'text' in result ? renderText(result.text, scope).text : '';
 }

@@ -4,6 +4,8 @@ export interface ValueEntry {
   readonly means: string;
   /** the heading it stands under */
   readonly about: string;
+  /** further words people look for it by */
+  readonly words: readonly string[];
 }
 
 const PERSON: readonly (readonly [property: string, means: string])[] = [
@@ -52,15 +54,35 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
   ],
 };
 
+/** What people call values, beside their names and meanings. */
+const WORDS: Readonly<Record<string, readonly string[]>> = {
+  'viewer.name': ['who', 'sender', 'user', 'author', 'username', 'nick'],
+  'viewer.watch_time': ['hours', 'watched', 'minutes'],
+  'viewer.messages': ['lines', 'chat count'],
+  'viewer.followed_since': ['follow age', 'following'],
+  'target.name': ['mentioned', 'to user', 'recipient'],
+  'input.all': ['arguments', 'query', 'rest', 'message'],
+  'command.uses': ['count', 'times used'],
+  'stream.uptime': ['time live', 'how long live', 'duration'],
+  'stream.category': ['game', 'playing'],
+  'stream.title': ['topic'],
+  'stream.viewers': ['audience', 'viewer count'],
+  'channel.name': ['streamer', 'broadcaster'],
+  'random.percent': ['dice', 'roll', 'chance', 'number'],
+  now: ['clock', 'time', 'hour'],
+  'event.amount': ['money', 'donation'],
+  'event.count': ['how many', 'months', 'party size'],
+};
+
 /** The values every text has. Inputs and counters come on top, by the names they were given. */
 export const VALUES: readonly ValueEntry[] = Object.entries(ALL).flatMap(([about, entries]) =>
-  entries.map(([path, means]) => ({ path, means, about })),
+  entries.map(([path, means]) => ({ path, means, about, words: WORDS[path] ?? [] })),
 );
 
 /** Beside those above, in the texts for who was refused. */
 export const REFUSAL_VALUES: readonly ValueEntry[] = [
-  { path: 'refused.why', means: 'what stopped it, in a few words', about: 'The refusal' },
-  { path: 'refused.wait', means: 'how long until it may be used again', about: 'The refusal' },
+  { path: 'refused.why', means: 'what stopped it, in a few words', about: 'The refusal', words: [] },
+  { path: 'refused.wait', means: 'how long until it may be used again', about: 'The refusal', words: [] },
 ];
 
 /** The values of one rendering, by object and property. A function is asked only when its value is used. */
