@@ -1,7 +1,7 @@
 import './test-support/browser.js';
 import { expect, test } from '@jest/globals';
 import { AUDIENCE_OF } from '@gully/core/news';
-import { screen, within } from '@testing-library/react';
+import { fireEvent, screen, within } from '@testing-library/react';
 import { matchPath } from 'react-router';
 import { AREAS } from './areas.js';
 import { IndexNav } from './frame/index-nav.js';
@@ -34,4 +34,18 @@ test('the index stands in groups, with how many there are', async () => {
       .map(({ textContent }) => textContent.replace(/\d/gu, '')),
   ).toEqual(expect.arrayContaining(['Commands', 'Routines', 'Timers', 'Lists', 'Counters']));
   expect(screen.queryByText('Viewers')).toBeNull();
+  // Pinned, a place stands on top too, also while its group is folded; both are kept.
+  fireEvent.click(within(talk).getByRole('button', { name: 'Pin Lists' }));
+  fireEvent.click(within(talk).getByRole('button', { name: 'Talk' }));
+  expect(within(talk).queryAllByRole('link')).toEqual([]);
+  const pinned = screen.getByRole('heading', { name: 'Pinned' }).parentElement;
+  if (pinned === null) throw new Error('nothing is pinned');
+  expect(
+    within(pinned)
+      .getAllByRole('link')
+      .map(({ textContent }) => textContent),
+  ).toEqual(['Lists2']);
+  expect(localStorage.getItem('gully.index.folded')).toBe('Talk');
+  fireEvent.click(within(pinned).getByRole('button', { name: 'Unpin Lists' }));
+  expect(screen.queryByRole('heading', { name: 'Pinned' })).toBeNull();
 });
