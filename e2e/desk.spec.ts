@@ -60,6 +60,14 @@ test('by keyboard: what is wrong is found, each save and discard is undone, an e
   await expect(text).toHaveText('The tide flows in.');
   await world.type('siltlark', '!tide');
   await expect(page.getByRole('log', { name: 'Live chat' }).getByText('The tide flows in.')).toBeVisible();
+
+  // A copy begins as a new one, without the names that are taken; a second waits for the first.
+  await page.getByRole('button', { name: 'Duplicate' }).press('Enter');
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('');
+  await expect(text).toHaveText('The tide flows in.');
+  await page.getByRole('link', { name: /^!tide/ }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).press('Enter');
+  await expect(page.getByText('There is a new command that is not saved yet')).toBeVisible();
 });
 
 test('a new routine stands in the list; its name and buttons stay in view; what is wrong in a fold is counted there', async ({

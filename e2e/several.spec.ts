@@ -8,9 +8,9 @@ test('several commands are grouped, switched and deleted together, each with one
   await openCommands(page, world);
   await page.getByRole('checkbox', { name: 'Select !map' }).click();
   await page.getByRole('checkbox', { name: 'Select !rope' }).click();
-  const bar = page.getByRole('toolbar', { name: 'The ticked commands' });
-  await expect(bar).toContainText('2 ticked');
-  await bar.getByRole('button', { name: 'Group the ticked commands' }).click();
+  const bar = page.getByRole('toolbar', { name: 'Selected commands' });
+  await expect(bar).toContainText('2 selected');
+  await bar.getByRole('button', { name: 'Group the selected commands' }).click();
   await page.getByLabel('A heading in the list; empty for none').fill('The cave');
   await page.getByRole('button', { name: 'Move to The cave' }).click();
   await expect(page.getByRole('rowheader', { name: 'The cave 2' })).toBeVisible();
@@ -25,6 +25,15 @@ test('several commands are grouped, switched and deleted together, each with one
     .getByRole('button', { name: 'Undo', exact: true })
     .click();
   await expect(page.getByRole('row', { name: /!map.*off/ })).toBeHidden();
+
+  // One by its own switch, with an undo of its own.
+  await page.getByRole('switch', { name: '!kit is on' }).press('Space');
+  await expect(page.getByRole('row', { name: /!kit.*off/ })).toBeVisible();
+  await page
+    .locator('li', { hasText: 'Switched off 1 command' })
+    .getByRole('button', { name: 'Undo', exact: true })
+    .click();
+  await expect(page.getByRole('row', { name: /!kit.*off/ })).toBeHidden();
 
   await page.getByRole('checkbox', { name: 'Select all shown' }).click();
   await bar.getByRole('button', { name: 'Delete' }).click();

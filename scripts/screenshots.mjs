@@ -82,19 +82,9 @@ async function rehearse(page) {
 
 try {
   await shoot('prepare-command', '/prepare/commands', rehearse);
-  await shoot('prepare-command-cave', '/prepare/commands', rehearse, 'cave');
   await shoot('prepare-table', '/prepare/commands', async (page) => {
     for (const name of ['!map', '!rope'])
       await page.getByRole('checkbox', { name: `Select ${name}` }).click();
-  });
-  await shoot('prepare-starters', '/prepare/commands', async (page) => {
-    await page.getByRole('button', { name: 'From a starter' }).click();
-    await page.getByRole('dialog', { name: 'Starters' }).waitFor();
-  });
-  await shoot('prepare-values', '/prepare/commands', async (page) => {
-    await page.getByRole('link', { name: '!depth' }).click();
-    await page.getByRole('button', { name: /All values/ }).click();
-    await page.getByPlaceholder('Find a value or a filter').fill('how long');
   });
   await shoot('prepare-counters', '/prepare/counters', async (page) => {
     await page.getByRole('table').waitFor();
@@ -103,15 +93,8 @@ try {
     await page.getByRole('link', { name: 'A rope party joins' }).click();
     await page.getByRole('tab', { name: 'Rehearsal' }).click();
     await page.getByRole('button', { name: 'Raise an event' }).click();
-    await page.getByRole('combobox', { name: 'Which event' }).click();
-    await page.getByRole('option', { name: 'a raid comes in' }).click();
     await page.getByRole('button', { name: /^Raise it/ }).click();
-    await page.keyboard.press('Escape');
     await page.getByText('The next passage is yours').first().waitFor();
-  });
-  await shoot('prepare-script', '/prepare/commands', async (page) => {
-    await page.getByRole('link', { name: '!question' }).click();
-    await page.getByRole('combobox', { name: 'Add a step: Steps', exact: true }).fill('/');
   });
   await shoot('prepare-timers', '/prepare/timers', async (page) => {
     await page.locator('.lane .fires').first().waitFor();
@@ -126,15 +109,11 @@ try {
     '/prepare/timers',
     async (page) => {
       await page.getByRole('table').getByRole('link', { name: 'Follow the lantern' }).click();
-      await page.getByLabel('Minutes between two times').fill('20');
+      await page.getByLabel('Time between two firings').fill('20');
       await page.locator('.lane.here .fires').waitFor();
     },
     'cave',
   );
-  await shoot('prepare-list', '/prepare/lists', async (page) => {
-    await page.getByRole('link', { name: /Campfire questions/ }).click();
-    await page.getByText('What is the smallest light').waitFor();
-  });
   await shoot('prepare-bundles', '/prepare/bundles', async (page) => {
     const bundle = await page.request.post(`${address}/api/bundles/export`, {
       headers: { origin: address },
@@ -189,6 +168,12 @@ try {
       .last()
       .click();
     await page.getByText('Why it did not run').waitFor();
+  });
+  await shoot('dock-card', '/prepare/commands', async (page) => {
+    await page.getByLabel('Search chat').fill('lake');
+    const found = page.getByRole('region', { name: 'Lines found' });
+    await found.getByRole('button', { name: /^\w+$/ }).nth(3).click();
+    await page.getByRole('list', { name: 'Last messages' }).waitFor();
   });
   await shoot('review-viewers', '/review/viewers', async (page) => {
     await page.getByRole('table').waitFor();

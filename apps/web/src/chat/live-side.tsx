@@ -2,12 +2,13 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { loadLines, loadOlder, useLines } from '../live/index.js';
-import { Bones, LoadFailed, tellProblem } from '../ui/index.js';
+import { Bones, comesLater, LoadFailed, tellProblem } from '../ui/index.js';
 import { ChatFilter } from './chat-filter.js';
-import { FoundLines } from './found-lines.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
 import { wanted } from './wanted.js';
+
+const FoundLines = comesLater(async () => (await import('./found-lines.js')).FoundLines);
 
 /** Pixels from the end within which the view follows what arrives. */
 const NEAR_END = 40;

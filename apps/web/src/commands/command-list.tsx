@@ -9,6 +9,7 @@ import { usePrefix } from '../live/index.js';
 import { drafts } from './kind.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
+import { Flag, NothingFound } from './list-parts.js';
 import { summaryOf } from './parts.js';
 
 const ROW = 24;
@@ -102,23 +103,6 @@ export function CommandList({ commands, open }: CommandListProps) {
   );
 }
 
-export function NothingFound({
-  search,
-  onShowAll,
-}: {
-  readonly search: string;
-  readonly onShowAll: () => void;
-}) {
-  return (
-    <p className="px-3 py-2 text-soft">
-      No command has “{search}” in its names, phrases, texts or group.{' '}
-      <button type="button" className="underline" onClick={onShowAll}>
-        Show all
-      </button>
-    </p>
-  );
-}
-
 interface EntryProps {
   readonly command: Command;
   readonly prefix: string;
@@ -138,10 +122,4 @@ function Entry({ command, prefix, current }: EntryProps) {
       <Flag command={command} drafted={draft !== undefined} />
     </Link>
   );
-}
-
-export function Flag({ command, drafted }: { readonly command: Command; readonly drafted: boolean }) {
-  if (command.fault !== null) return <span className="flag text-crimson">faulty</span>;
-  if (drafted) return <span className="flag text-ochre">draft</span>;
-  return command.enabled ? null : <span className="flag text-soft">off</span>;
 }

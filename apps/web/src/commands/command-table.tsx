@@ -1,20 +1,23 @@
 import { titleOf } from '@gully/core/commands';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useMemo, useRef, useState } from 'react';
+import { Switch } from 'radix-ui';
 import { Link } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
-import { ago, exact, Tick, useNarrow, useNow } from '../ui/index.js';
+import { comesLater, ago, exact, Tick, useNarrow, useNow } from '../ui/index.js';
 import { AddCommand } from './add-command.js';
-import { Flag, NothingFound } from './command-list.js';
+import { Flag, NothingFound } from './list-parts.js';
 import { drafts } from './kind.js';
 import { filterCommands, groupedRows } from './filtered.js';
 import { FindField } from './find-field.js';
 import { oftenInShort, oftenInWords, summaryOf, whoInWords } from './parts.js';
 import { PrefixBlank } from './prefix-blank.js';
-import { SeveralBar } from './several-bar.js';
+import { useSeveral } from './several.js';
 
 const ROW = 28;
+
+const SeveralBar = comesLater(async () => (await import('./several-bar.js')).SeveralBar, 0);
 
 /** All commands with what one wants to know of each, to be searched, ticked and opened. */
 export function CommandTable({ commands }: { readonly commands: readonly Command[] }) {
@@ -45,6 +48,13 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
       else next.delete(id);
     setTicked(next);
   };
+  const { mutate } = useSeveral();
+  const switchOne = useCallback(
+    (id: string, on: boolean): void => {
+      mutate({ ids: [id], change: on ? 'switch-on' : 'switch-off' });
+    },
+    [mutate],
+  );
   const stateOf = (members: readonly Command[]): boolean | 'indeterminate' => {
     const on = members.filter(({ id }) => ticked.has(id)).length;
     return on === 0 ? false : on === members.length || 'indeterminate';
@@ -101,6 +111,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
               <th>Cooldown</th>
               <th className="n">7 days</th>
               <th>Last use</th>
+              <th>On</th>
             </tr>
           </thead>
           <tbody>
@@ -124,7 +135,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
                         }}
                       />
                     </td>
-                    <th colSpan={narrow ? 3 : 6} scope="rowgroup">
+                    <th colSpan={narrow ? 4 : 7} scope="rowgroup">
                       {line.name} <span className="m">{line.commands.length}</span>
                     </th>
                   </tr>
@@ -139,6 +150,7 @@ export function CommandTable({ commands }: { readonly commands: readonly Command
                   onTick={(on) => {
                     tick([line.command.id], on);
                   }}
+                  onSwitch={switchOne}
                 />
               );
             })}
@@ -164,9 +176,17 @@ interface CommandRowProps {
   readonly ticked: boolean;
   readonly now: number;
   readonly onTick: (on: boolean) => void;
+  readonly onSwitch: (id: string, on: boolean) => void;
 }
 
-const CommandRow = memo(function CommandRow({ command, prefix, ticked, now, onTick }: CommandRowProps) {
+const CommandRow = memo(function CommandRow({
+  command,
+  prefix,
+  ticked,
+  now,
+  onTick,
+  onSwitch,
+}: CommandRowProps) {
   const draft = drafts.use(command.id);
   const title = titleOf(command, prefix);
   const summary = summaryOf(command);
@@ -193,6 +213,16 @@ const CommandRow = memo(function CommandRow({ command, prefix, ticked, now, onTi
       <td className="n">{command.usesLastWeek.toLocaleString('en')}</td>
       <td className="text-soft" title={command.lastUse === null ? undefined : exact(command.lastUse)}>
         {command.lastUse === null ? 'never' : ago(command.lastUse, now)}
+      </td>
+      <td>
+        <Switch.Root
+          className="sw"
+          checked={command.enabled}
+          aria-label={`${title} is on`}
+          onCheckedChange={(on) => {
+            onSwitch(command.id, on);
+          }}
+        />
       </td>
     </tr>
   );

@@ -5,10 +5,10 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { commandsQuery } from '../live/index.js';
 import { comesLater, Bones, LoadFailed, NEW } from '../ui/index.js';
 import { AddCommand, StarterList } from './add-command.js';
-import { CommandList } from './command-list.js';
 import { CommandTable } from './command-table.js';
 import { drafts } from './kind.js';
 
+const CommandList = comesLater(async () => (await import('./command-list.js')).CommandList);
 const CommandEditor = comesLater(async () => (await import('./command-editor.js')).CommandEditor);
 
 /** Prepare › Commands: all of them as a table, or a list of them beside the open one. */

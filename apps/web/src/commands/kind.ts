@@ -22,6 +22,10 @@ export const COMMAND: Kind<CommandBody, Command> = {
   drafts,
   blank: blankBody,
   bodyOf: commandBody,
+  copyOf: (body) => ({
+    ...body,
+    trigger: { ...body.trigger, name: '', aliases: [], phrases: [], pattern: '' },
+  }),
   readVersion: (body) => body as CommandBody,
   parts: PARTS,
   server: {

@@ -20,7 +20,7 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
   const { gates } = body;
   const often = changed.includes('often');
   return (
-    <p className="sentence">
+    <p className="sentence roomy">
       <Who
         gates={gates}
         draft={changed.includes('who')}

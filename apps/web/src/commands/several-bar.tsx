@@ -31,11 +31,11 @@ export function SeveralBar({ chosen, commands, onClear }: SeveralBarProps) {
     </button>
   );
   return (
-    <div className="row flex-wrap" role="toolbar" aria-label="The ticked commands">
-      <b>{chosen.length} ticked</b>
+    <div className="row flex-wrap" role="toolbar" aria-label="Selected commands">
+      <b>{chosen.length} selected</b>
       {button('Switch on', 'switch-on')}
       {button('Switch off', 'switch-off')}
-      <Opens label="Group the ticked commands" shown="Group…">
+      <Opens label="Group the selected commands" shown="Group…">
         <GroupField group={group} others={commands} onChange={setGroup} />
         <div className="pt-2">
           {button(group.trim() === '' ? 'Remove from groups' : `Move to ${group.trim()}`, 'group')}

@@ -31,7 +31,7 @@ export function Who({ gates, draft, was, fault, onChange }: WhoProps) {
             <Choice
               label="Lowest role"
               value={listed ? 'list' : lowestRole}
-              options={[...AUDIENCES, { value: 'list' as const, label: 'Only the roles ticked below' }]}
+              options={[...AUDIENCES, { value: 'list' as const, label: 'Only the roles selected below' }]}
               onChange={(next) => {
                 if (next === 'list') onChange({ onlyRoles: ['subscriber'] });
                 else onChange({ lowestRole: next, onlyRoles: [] });

@@ -1,4 +1,4 @@
-import { ArrowLeft, CircleDashed, History, Trash2, TriangleAlert } from 'lucide-react';
+import { ArrowLeft, CircleDashed, Copy, History, Trash2, TriangleAlert } from 'lucide-react';
 import { Switch } from 'radix-ui';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -205,9 +205,9 @@ export function Refusals<B extends object, S extends Kept & { readonly fault: st
   );
 }
 
-/** What an editor ends with: its versions, and the deleting. */
+/** What an editor ends with: a copy, its versions, and the deleting. */
 export function ThingButtons<B extends object, S extends Kept>({
-  editing: { kind, saved, title, remove, restore },
+  editing: { kind, saved, title, remove, restore, duplicate },
 }: {
   readonly editing: Editing<B, S>;
 }) {
@@ -216,6 +216,9 @@ export function ThingButtons<B extends object, S extends Kept>({
   if (saved === undefined) return null;
   return (
     <>
+      <button type="button" className="btn bare" onClick={duplicate}>
+        <Copy className="i s" aria-hidden="true" /> Duplicate
+      </button>
       <button
         type="button"
         className="btn bare"

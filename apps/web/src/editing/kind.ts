@@ -19,6 +19,8 @@ export interface Kind<B extends object, S extends Kept> {
   readonly drafts: Drafts<B>;
   readonly blank: () => B;
   readonly bodyOf: (saved: S) => B;
+  /** what a copy of it begins with; names are not taken twice */
+  readonly copyOf: (body: B) => B;
   /** what a person wrote once, as the server keeps it */
   readonly readVersion: (body: object) => B;
   /** the parts a person changes, for showing two versions side by side */

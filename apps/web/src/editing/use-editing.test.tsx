@@ -44,6 +44,7 @@ const LAMP: Kind<Lamp, SavedLamp> = {
   path: '/prepare/lamps',
   drafts,
   blank: () => BLANK,
+  copyOf: (body) => ({ ...body, name: '' }),
   readVersion: (body) => body as Lamp,
   bodyOf: ({ name, oil }) => ({ name, oil }),
   parts: PARTS,

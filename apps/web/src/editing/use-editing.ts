@@ -48,6 +48,8 @@ export interface Editing<B extends object = object, S extends Kept = Kept> {
   /** saves the draft over what somebody else saved */
   readonly saveOver: () => void;
   readonly discard: () => void;
+  /** begins a new one like it */
+  readonly duplicate: () => void;
   /** saves an earlier version over the current one */
   readonly restore: (body: B) => void;
   readonly remove: ReturnType<typeof useSaving<B, S>>['remove'];
@@ -148,6 +150,17 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
         void navigate(`${kind.path}/${id}`);
       };
       toast('Draft discarded', { action: { label: 'Undo', onClick: undo }, duration: UNDO_MS });
+    },
+    duplicate: () => {
+      const open = (): void => void navigate(`${kind.path}/${NEW}`);
+      if (kind.drafts.read(NEW) === undefined) {
+        kind.drafts.edit(NEW, undefined, structuredClone(kind.copyOf(body)));
+        open();
+      } else
+        toast(`There is a new ${kind.word} that is not saved yet`, {
+          description: 'Save or discard it first.',
+          action: { label: 'Open it', onClick: open },
+        });
     },
     restore: (restored) => {
       if (saved === undefined || savedBody === undefined) return;

@@ -32,6 +32,7 @@ export const LIST: Kind<ListBody, ListWithText> = {
   drafts,
   blank: () => ({ name: '', text: '' }),
   bodyOf: ({ name, text }) => ({ name, text }),
+  copyOf: (body) => ({ ...body, name: `${body.name} copy` }),
   readVersion: (body) => {
     const { name, lines } = body as { readonly name: string; readonly lines: readonly string[] };
     return { name, text: lines.join('\n') };

@@ -51,6 +51,7 @@ export const ROUTINE: Kind<NamedRoutineBody, NamedRoutine> = {
   drafts,
   blank: blankRoutine,
   bodyOf: routineBody,
+  copyOf: (body) => ({ ...body, name: `${body.name} copy` }),
   readVersion: (body) => body as NamedRoutineBody,
   parts: PARTS,
   server: {

@@ -53,6 +53,7 @@ export const TIMER: Kind<TimerBody, Timer> = {
   drafts,
   blank,
   bodyOf: timerBody,
+  copyOf: (body) => ({ ...body, name: `${body.name} copy` }),
   readVersion: (body) => body as TimerBody,
   parts: PARTS,
   server: {

@@ -39,7 +39,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
   const pace = faults.every((fault) => fault === undefined) ? paceInWords(body, rate) : undefined;
   return (
     <>
-      <div className="sentence !mt-2 leading-9">
+      <div className="sentence roomy !mt-2 leading-9">
         Every {span('interval', 'Time between two firings')}
         {changed.includes('interval') && <Was>{PARTS.interval.words(base)}</Was>}, once viewers wrote{' '}
         {number('lines', 'Lines viewers write in between')} lines
