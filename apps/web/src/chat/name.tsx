@@ -12,7 +12,7 @@ export function Name({ viewer, name }: { readonly viewer: string; readonly name:
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className="float grid max-h-[70vh] w-[min(340px,94vw)] gap-2 overflow-y-auto p-3"
+          className="float grid max-h-[70vh] w-[min(340px,94vw)] grid-cols-[minmax(0,1fr)] gap-2 overflow-y-auto p-3"
           side="left"
           align="start"
           sideOffset={10}
