@@ -108,3 +108,24 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('region', { name: 'Connection' })).toBeVisible();
   });
 });
+
+test('with one key the bot is kept quiet, and let speak again', async ({ page, world }) => {
+  await world.add('lake', 'Nobody has stood at it yet.', { cooldown: 0, viewerCooldown: 0 });
+  await openCommands(page, world);
+  await page.keyboard.press('q');
+  await page.getByRole('button', { name: 'Answer moderators only, 10 min' }).press('Enter');
+  const state = page
+    .locator('.top')
+    .getByRole('button', { name: /^Quiet, .*: only moderators are answered$/ });
+  await expect(state).toBeVisible();
+  await world.type('siltlark', '!lake');
+  const chat = page.getByRole('log', { name: 'Live chat' });
+  await expect(chat.getByRole('button', { name: 'quiet why' })).toBeVisible();
+  await page.reload();
+  await expect(state).toBeVisible();
+  await state.press('Enter');
+  await page.getByRole('button', { name: 'Lift it' }).press('Enter');
+  await expect(page.locator('.top').getByRole('button', { name: 'Quiet', exact: true })).toBeVisible();
+  await world.type('siltlark', '!lake');
+  await expect(chat.getByText('Nobody has stood at it yet.')).toBeVisible();
+});

@@ -9,6 +9,7 @@ import { MessagesModule } from './messages/index.js';
 import { OutputsModule } from './outputs/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { PruningModule } from './pruning/index.js';
+import { QuietModule } from './quiet/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
 import { RoutinesModule } from './routines/index.js';
 import { RunsModule } from './runs/index.js';
@@ -32,6 +33,7 @@ export const AREAS: readonly Type<object>[] = [
   OutputsModule,
   PipelineModule,
   PruningModule,
+  QuietModule,
   RehearsalModule,
   RoutinesModule,
   RunsModule,

@@ -5,6 +5,7 @@ import { COUNTERS } from './counters/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
 import { OUTPUTS } from './outputs/index.js';
+import { QUIET } from './quiet/index.js';
 import { ROUTINES } from './routines/index.js';
 import { RUNS } from './runs/index.js';
 import { TIMERS } from './timers/index.js';
@@ -22,4 +23,5 @@ export const AREAS: readonly Manifest[] = [
   RUNS,
   VIEWERS,
   AIR,
+  QUIET,
 ];

@@ -1,6 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { beginBy, decideEvent, EVENT_NAMES, type ChannelEvent, type Happening } from '@gully/core/routines';
+import { quietAt } from '@gully/core/quiet';
 import { strangerFacts } from '@gully/core/viewers';
 import { channelName, Environment } from '../configuration/index.js';
 import { Database, newId } from '../database/index.js';
@@ -86,7 +87,10 @@ export class ChannelEvents implements OnModuleInit {
 
   private decide(event: ChannelEvent, only?: string): Decided<void> {
     const world = this.world.now();
-    const happened = only === undefined ? decideEvent(event, world.routines.forEvent(event.kind), world) : [];
+    // Kept quiet altogether, events start nothing; what is started by hand still does.
+    const isQuiet = quietAt(world.quiet, event.at) === 'all';
+    const happened =
+      only === undefined && !isQuiet ? decideEvent(event, world.routines.forEvent(event.kind), world) : [];
     const one = only === undefined ? undefined : this.named.preparedOf(only);
     if (one !== undefined) happened.push(beginBy(event, one, world));
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));

@@ -27,6 +27,7 @@ interface Part<A extends Area> {
 /** A type error here names an area that is missing from the list, or one that there is none of. */
 const AREAS: Readonly<Record<Area, true>> = {
   stream: true,
+  quiet: true,
   viewers: true,
   arrivals: true,
   lists: true,

@@ -2,6 +2,7 @@ import { Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/com
 import type { Actor } from '@gully/core/actors';
 import { SAME_STREAM_MS } from '@gully/core/stream';
 import { foldName } from '@gully/core/text';
+import { holdsTimers } from '@gully/core/quiet';
 import {
   decideTimers,
   LONGEST_PAUSE_MS,
@@ -155,6 +156,7 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
       stream: this.stream.state,
       timeZone: this.environment.GULLY_TIME_ZONE,
       connected: this.connection.open,
+      quiet: holdsTimers(this.world.now().quiet, Date.now()),
     };
   }
 

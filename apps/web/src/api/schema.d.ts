@@ -436,6 +436,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quiet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["QuietController_now"];
+        put: operations["QuietController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsal/lines": {
         parameters: {
             query?: never;
@@ -1635,6 +1651,24 @@ export interface components {
         KeptDaysDto: {
             /** @description days; 0 for good */
             value: number;
+            /** @description the version the change is made on */
+            version: number;
+        };
+        /** @enum {string} */
+        QuietChoice: "moderators" | "timers" | "all" | "off";
+        QuietDto: {
+            level: components["schemas"]["QuietChoice"];
+            /**
+             * Format: date-time
+             * @description null until it is lifted
+             */
+            until: string | null;
+            version: number;
+        };
+        QuietChangeDto: {
+            level: components["schemas"]["QuietChoice"];
+            /** @description from now; null until it is lifted */
+            minutes: number | null;
             /** @description the version the change is made on */
             version: number;
         };
@@ -3265,6 +3299,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptDaysDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QuietController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuietDto"];
+                };
+            };
+        };
+    };
+    QuietController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuietChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuietDto"];
                 };
             };
             409: {

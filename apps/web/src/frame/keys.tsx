@@ -12,6 +12,7 @@ const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
   [['Ctrl Space'], 'all values, in a text'],
   [['Alt ↑ ↓'], 'move the current step'],
   [['Ctrl .'], 'collapse or open the dock'],
+  [['q'], 'keep the bot quiet'],
   [['?'], 'this list'],
 ];
 

@@ -1,9 +1,11 @@
+import { useMemo } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { Menu, MessagesSquare, Moon, Search, Sun } from 'lucide-react';
 import { NavLink } from 'react-router';
 import { ConnectionState, StreamState } from '../air/index.js';
 import { channelQuery } from '../live/index.js';
-import { chooseTheme, IconButton, Mark, Notch, useTheme } from '../ui/index.js';
+import { useAreas } from '../manifest/index.js';
+import { chooseTheme, comesLater, IconButton, Mark, Notch, useTheme } from '../ui/index.js';
 
 export const MODES = [
   { to: '/prepare', label: 'Prepare' },
@@ -46,6 +48,7 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
           <Search className="i s" aria-hidden="true" /> Search or do <kbd className="ml-auto">Ctrl K</kbd>
         </button>
         {onDock !== undefined && <IconButton icon={Search} label="Search or do" onClick={onSearch} />}
+        <AreaParts />
         <ConnectionState />
         <IconButton
           icon={theme === 'cave' ? Sun : Moon}
@@ -58,4 +61,18 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
       </div>
     </header>
   );
+}
+
+/** What areas have in the top bar. */
+function AreaParts() {
+  const areas = useAreas();
+  const parts = useMemo(
+    () =>
+      areas
+        .flatMap(({ topBar = [] }) => topBar)
+        .sort((a, b) => a.rank - b.rank)
+        .map(({ id, load }) => ({ id, Part: comesLater(load, 0) })),
+    [areas],
+  );
+  return parts.map(({ id, Part }) => <Part key={id} />);
 }

@@ -13,6 +13,7 @@ export {
   queryClient,
   rememberedQuery,
   routinesQuery,
+  quietQuery,
   rateQuery,
   settingsQuery,
   standingQuery,

@@ -31,6 +31,10 @@ export interface ThingQuery {
   readonly queryFn?: any;
 }
 
+export const quietQuery = queryOptions({
+  queryKey: ['quiet'],
+  queryFn: () => answerOf(api.GET('/api/quiet')),
+});
 export const channelQuery = queryOptions({
   queryKey: ['channel'],
   queryFn: () => answerOf(api.GET('/api/channel')),

@@ -86,6 +86,8 @@ export interface Manifest {
   readonly finding?: Finding;
   readonly referable?: Referable;
   readonly panels?: readonly Panel[];
+  /** what stands in the top bar, before the connection */
+  readonly topBar?: readonly Panel[];
   readonly cardParts?: readonly CardPart[];
   /** what each kind of news changes in what is shown */
   readonly news?: NewsHandlers;

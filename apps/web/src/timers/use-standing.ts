@@ -1,3 +1,4 @@
+import { holdsTimers } from '@gully/core/quiet';
 import { OFFLINE } from '@gully/core/stream';
 import { newState, timersInOrder } from '@gully/core/timers';
 import { useQuery } from '@tanstack/react-query';
@@ -6,6 +7,7 @@ import {
   breathingQuery,
   channelQuery,
   connectionQuery,
+  quietQuery,
   standingQuery,
   streamQuery,
   timersQuery,
@@ -30,6 +32,7 @@ export function useStandings(every: number): ShownStandings | undefined {
   const { data: breathing } = useQuery(breathingQuery);
   const { data: stream } = useQuery(streamQuery);
   const { data: connection } = useQuery(connectionQuery);
+  const { data: quiet } = useQuery(quietQuery);
   const { data: channel } = useQuery(channelQuery);
   const now = useNow(every);
   return useMemo(() => {
@@ -48,9 +51,15 @@ export function useStandings(every: number): ShownStandings | undefined {
           ? OFFLINE
           : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
       timeZone: channel?.timeZone ?? 'UTC',
+      quiet:
+        quiet !== undefined &&
+        holdsTimers(
+          { level: quiet.level, until: quiet.until === null ? null : Date.parse(quiet.until) },
+          now,
+        ),
       connected: connection?.state === 'connected' || connection?.state === 'limited',
     };
     const { said } = standing;
     return { timed, said, moment, inOrder: timersInOrder(timed, said, breathing.value, moment) };
-  }, [timers, standing, breathing, dataUpdatedAt, stream, connection, channel, now]);
+  }, [timers, standing, breathing, dataUpdatedAt, stream, connection, channel, quiet, now]);
 }

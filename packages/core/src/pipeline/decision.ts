@@ -1,5 +1,6 @@
 import type { Why } from '../chat/index.js';
 import type { CommandChange, CommandWorld, ViewersView } from '../commands/index.js';
+import type { Quiet } from '../quiet/index.js';
 import type { TimerChange } from '../timers/index.js';
 import type { AskEffect, SayEffect, Started } from '../routines/index.js';
 
@@ -7,6 +8,7 @@ import type { AskEffect, SayEffect, Started } from '../routines/index.js';
 export interface World extends CommandWorld {
   /** the identity of the bot itself */
   readonly self: string;
+  readonly quiet: Quiet;
   readonly arrivals: {
     /** whether a viewer has written in this stream; always true while there is none */
     has(viewer: string): boolean;

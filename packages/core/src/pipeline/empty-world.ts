@@ -1,5 +1,6 @@
 import { TriggerIndex, type CommandUse } from '../commands/index.js';
 import { chanceFrom } from '../random/index.js';
+import { NOT_QUIET } from '../quiet/index.js';
 import { EMPTY_ROUTINE_WORLD } from '../routines/index.js';
 import { OFFLINE } from '../stream/index.js';
 import { strangerFacts } from '../viewers/index.js';
@@ -26,6 +27,7 @@ export function emptyWorld(): World {
       named: () => undefined,
       lastWrote: () => undefined,
     },
+    quiet: NOT_QUIET,
     arrivals: { has: () => true },
     purse: { standing: () => undefined },
   };

@@ -1,5 +1,6 @@
-import type { ChatLine, Check } from '../chat/index.js';
+import { hasAtLeast, type ChatLine, type Check } from '../chat/index.js';
 import { decideCommand } from '../commands/index.js';
+import { quietAt, quietInWords } from '../quiet/index.js';
 import { decideArrival } from './arrivals.js';
 import type { Decision, World } from './decision.js';
 
@@ -33,6 +34,20 @@ const ignored: Stage = {
       : NOTHING,
 };
 
+/** While the bot is kept quiet, it starts nothing, or nothing for others than moderators. */
+const quiet: Stage = {
+  name: 'quiet',
+  decide(line, world) {
+    const level = quietAt(world.quiet, line.at);
+    const isAnswered = level !== 'all' && (level !== 'moderators' || hasAtLeast(line.roles, 'moderator'));
+    if (level === undefined || isAnswered) return NOTHING;
+    const decision = nothing('quiet', `Quiet is on: ${quietInWords(level)}`);
+    // Talk stays talk; what would have started something says why it did not.
+    const outcome = world.commands.index.match(line.text).found.length > 0 ? 'stopped' : 'talk';
+    return { ...decision, why: { ...decision.why, outcome } };
+  },
+};
+
 /** Somebody's first message of the stream, or after a long time, may start routines, and goes on. */
 const arrivals: Stage = {
   name: 'arrivals',
@@ -58,7 +73,7 @@ const commands: Stage = { name: 'commands', decide: decideCommand };
  * The stages of a message's way, in order. This is the one place that says it. What looks at
  * everybody's lines, whatever else becomes of them, stands before `ignored`.
  */
-export const STAGES: readonly Stage[] = [own, ignored, arrivals, commands];
+export const STAGES: readonly Stage[] = [own, ignored, quiet, arrivals, commands];
 
 /** Takes a message through all stages. Pure: the same message, world and time give the same decision. */
 export function decideLine(line: ChatLine, world: World): Decision {

@@ -154,6 +154,7 @@ describe('timers', () => {
     ['held', {}, {}, { held: true }, /held/u],
     ['offline', {}, { stream: OFFLINE }, {}, /only when live: offline/u],
     ['out of the room', {}, { connected: false }, {}, /not in the chat room/u],
+    ['kept quiet', {}, { quiet: true }, {}, /quiet is on/u],
     ['outside its hours', { when: { ...BLANK_TIMER.when, from: '03:00', to: '04:00' } }, {}, {}, /03:00/u],
   ])('that is %s waits, and fires once when it may again', (_, body, moment, state, words) => {
     const kept = timed('t', { interval: 5, lines: 2, ...body }, { ...newState(0), lines: 900, ...state });

@@ -57,6 +57,8 @@ export interface Moment {
   readonly timeZone: string;
   /** true while the bot is in the chat room */
   readonly connected: boolean;
+  /** true while timers are kept quiet */
+  readonly quiet?: boolean;
 }
 
 /** How a timer stands at a moment. */
@@ -141,13 +143,14 @@ function stopOf(
   { enabled, when }: Timer,
   { held }: TimerState,
   fault: string | undefined,
-  { stream, at, timeZone, connected }: Moment,
+  { stream, at, timeZone, connected, quiet = false }: Moment,
 ): string | undefined {
   if (!enabled) return 'off';
   if (fault !== undefined) return fault;
   if (held) return 'held for this stream';
   const limit = checkWhen(when, stream, at, timeZone).find(({ holds }) => !holds);
   if (limit !== undefined) return `${limit.rule.toLowerCase()}: ${limit.measure}`;
+  if (quiet) return 'quiet is on';
   return connected ? undefined : 'not in the chat room';
 }
 

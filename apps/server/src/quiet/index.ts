@@ -1,0 +1,2 @@
+export { QuietModule } from './quiet.module.js';
+export { QuietService } from './quiet.service.js';

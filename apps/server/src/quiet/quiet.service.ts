@@ -1,0 +1,33 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import { NOT_QUIET, type Quiet, type QuietLevel } from '@gully/core/quiet';
+import { ChannelWorld } from '../live/index.js';
+import { SettingsService, type Setting, type SettingOf } from '../settings/index.js';
+
+const QUIET: SettingOf<Quiet> = { name: 'quiet', fallback: NOT_QUIET };
+
+/** Whether the bot is kept quiet. A restart does not lift it. */
+@Injectable()
+export class QuietService {
+  constructor(
+    private readonly settings: SettingsService,
+    world: ChannelWorld,
+  ) {
+    world.add('quiet', { look: () => this.now().value });
+  }
+
+  now(): Setting<Quiet> {
+    return this.settings.get(QUIET);
+  }
+
+  /** @param minutes from now; null until it is lifted */
+  set(
+    level: QuietLevel | 'off',
+    minutes: number | null,
+    version: number,
+    actor: Actor,
+  ): Promise<Setting<Quiet>> {
+    const until = level === 'off' || minutes === null ? null : Date.now() + minutes * 60_000;
+    return this.settings.set(QUIET, { level, until }, version, actor);
+  }
+}

@@ -1,0 +1,1 @@
+export { QUIET } from './manifest.js';

@@ -1,0 +1,11 @@
+import { askAgain, quietQuery } from '../live/index.js';
+import type { Manifest } from '../manifest/index.js';
+
+export const QUIET: Manifest = {
+  topBar: [{ id: 'quiet', rank: 10, load: async () => (await import('./quiet-control.js')).QuietControl }],
+  news: {
+    setting: ({ key }) => {
+      if (key === 'quiet') askAgain(quietQuery.queryKey);
+    },
+  },
+};
