@@ -64,6 +64,7 @@ test('by keyboard: what is wrong is found, each save and discard is undone, an e
   // A copy begins as a new one, without the names that are taken; a second waits for the first.
   await page.getByRole('button', { name: 'Duplicate' }).press('Enter');
   await expect(page.getByLabel('Name', { exact: true })).toHaveValue('');
+  await expect(page.getByRole('link', { name: /new command.*draft/ })).toBeVisible();
   await expect(text).toHaveText('The tide flows in.');
   await page.getByRole('link', { name: /^!tide/ }).click();
   await page.getByRole('button', { name: 'Duplicate' }).press('Enter');

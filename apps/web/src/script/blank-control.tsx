@@ -112,7 +112,11 @@ interface WordBlankProps {
   readonly onChange: (value: string) => void;
 }
 
-const EXAMPLES: Readonly<Record<WordOf, string>> = { counter: 'depth', remembered: 'word', output: 'lamp' };
+const NEEDS: Readonly<Record<WordOf, string>> = {
+  counter: 'name the counter',
+  remembered: 'name it',
+  output: 'name the file',
+};
 
 /** A plain word; those there are already are offered. */
 function WordBlank({ label, of, value, draft, fault, onChange }: WordBlankProps) {
@@ -132,7 +136,7 @@ function WordBlank({ label, of, value, draft, fault, onChange }: WordBlankProps)
         className={`blank m !h-6 !w-32 ${draft ? 'draft' : ''}`}
         aria-label={label}
         aria-invalid={fault !== undefined}
-        placeholder={EXAMPLES[of]}
+        placeholder={NEEDS[of]}
         value={value}
         list={known.length > 0 ? id : undefined}
         autoComplete="off"

@@ -128,5 +128,7 @@ export const COOLDOWN_LIMIT = 86_400;
 export function titleOf({ trigger }: Pick<CommandBody, 'trigger'>, prefix: string): string {
   if (trigger.name !== '') return prefix + trigger.name;
   const [phrase] = trigger.phrases;
-  return phrase === undefined ? `/${trigger.pattern}/` : `“${phrase}”`;
+  if (phrase !== undefined) return `“${phrase}”`;
+  // One that is just being written has nothing it is heard by.
+  return trigger.pattern === '' ? 'new command' : `/${trigger.pattern}/`;
 }
