@@ -112,6 +112,8 @@ test.describe('on a phone', () => {
 test('with one key the bot is kept quiet, and let speak again', async ({ page, world }) => {
   await world.add('lake', 'Nobody has stood at it yet.', { cooldown: 0, viewerCooldown: 0 });
   await openCommands(page, world);
+  // Its code comes after the page's own.
+  await expect(page.locator('.top').getByRole('button', { name: 'Quiet', exact: true })).toBeVisible();
   await page.keyboard.press('q');
   await page.getByRole('button', { name: 'Answer moderators only, 10 min' }).press('Enter');
   const state = page
