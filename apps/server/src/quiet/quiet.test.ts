@@ -55,6 +55,10 @@ test('kept quiet altogether nothing starts: no command and no event; what is sta
       .expect(201)
   ).body as { id: string };
   const { until } = await set('all', 30, 0);
+  const { body } = await gully.http.get('/api/activity').expect(200);
+  expect(body).toContainEqual(
+    expect.objectContaining({ subject: 'Quiet', text: 'is on: the bot says nothing, for 30 min' }),
+  );
   expect(Date.parse(until ?? '') - Date.now()).toBeGreaterThan(29 * 60_000);
   await gully.http
     .post('/api/standin/stream')

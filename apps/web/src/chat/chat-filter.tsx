@@ -1,6 +1,6 @@
 import { Search, X } from 'lucide-react';
 import { Choice, IconButton } from '../ui/index.js';
-import { EVERY_LINE, wanted } from './wanted.js';
+import { EVERY_LINE, isEveryLine, wanted } from './wanted.js';
 
 const SORTS = [
   { value: 'all', label: 'All lines' },
@@ -43,7 +43,7 @@ export function ChatFilter() {
           wanted.set({ ...now, of });
         }}
       />
-      {now !== EVERY_LINE && (
+      {!isEveryLine(now) && (
         <IconButton
           icon={X}
           label="Back to live chat"

@@ -6,7 +6,7 @@ import { Bones, comesLater, LoadFailed, tellProblem } from '../ui/index.js';
 import { ChatFilter } from './chat-filter.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
-import { wanted } from './wanted.js';
+import { isEveryLine, wanted } from './wanted.js';
 
 const FoundLines = comesLater(async () => (await import('./found-lines.js')).FoundLines);
 
@@ -18,11 +18,10 @@ const NEAR_START = 80;
 /** The dock’s live side: chat as it comes, or the lines one looks for. */
 export function LiveSide() {
   const now = wanted.use();
-  const isAll = now.search.trim() === '' && now.of === 'all' && now.viewer === undefined;
   return (
     <>
       <ChatFilter />
-      {isAll ? <LiveChat /> : <FoundLines wanted={now} />}
+      {isEveryLine(now) ? <LiveChat /> : <FoundLines wanted={now} />}
       <SayLine />
     </>
   );

@@ -12,6 +12,11 @@ export interface Wanted {
 export const EVERY_LINE: Wanted = { search: '', of: 'all', viewer: undefined };
 export const wanted = createStore<Wanted>(EVERY_LINE);
 
+/** Whether nothing is asked for, so that chat is shown as it comes. */
+export function isEveryLine({ search, of, viewer }: Wanted): boolean {
+  return search.trim() === '' && of === 'all' && viewer === undefined;
+}
+
 /** Shows only what one viewer wrote. */
 export function wantLinesOf({ id, name }: { readonly id: string; readonly name: string }): void {
   wanted.set({ ...EVERY_LINE, viewer: { id, name } });

@@ -56,7 +56,9 @@ export function EditorFrame<B extends object, S extends Kept>({
         <header
           onKeyDown={(event) => {
             // From the name on to the first text.
+            // What opens from the header is drawn elsewhere, and keeps its own Enter.
             if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
+            if (!event.currentTarget.contains(event.target)) return;
             if (event.ctrlKey || event.metaKey || event.nativeEvent.isComposing) return;
             event.preventDefault();
             form.current?.querySelector<HTMLElement>(FIRST_TEXT)?.focus();

@@ -20,8 +20,11 @@ interface DurationFieldProps {
 /** A blank for a span: `30s`, `5m`, `1h 30m`, or a number of its unit. */
 export function DurationField(props: DurationFieldProps) {
   const { label, value, unit, empty = '', draft = false, wrong = false, onChange } = props;
-  // What is being typed stays as typed until the field is left.
+  // What is being typed stays as typed until the field is left; what could not be read, until it is something else.
   const [typed, setTyped] = useState<string>();
+  const [focused, setFocused] = useState(false);
+  const shown = value === null ? '' : typedDuration(value * UNITS[unit]);
+  const isTyped = focused || (value !== null && Number.isNaN(value));
   return (
     <input
       className={`blank m !inline-block !w-24 text-right ${draft ? 'draft' : ''}`}
@@ -31,14 +34,18 @@ export function DurationField(props: DurationFieldProps) {
       title="30s, 5m or 1h 30m"
       autoComplete="off"
       spellCheck={false}
-      value={typed ?? (value === null ? '' : typedDuration(value * UNITS[unit]))}
+      value={isTyped ? (typed ?? shown) : shown}
+      onFocus={() => {
+        if (!isTyped) setTyped(undefined);
+        setFocused(true);
+      }}
       onChange={({ target }) => {
         setTyped(target.value);
         const ms = readDuration(target.value, unit);
         onChange(target.value.trim() === '' ? null : ms === undefined ? Number.NaN : ms / UNITS[unit]);
       }}
       onBlur={() => {
-        if (value === null || !Number.isNaN(value)) setTyped(undefined);
+        setFocused(false);
       }}
     />
   );
