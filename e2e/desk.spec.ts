@@ -20,6 +20,16 @@ test('by keyboard: what is wrong is found, each save and discard is undone, an e
   await expect(page.getByRole('button', { name: /to fix/ })).toHaveCount(0);
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('Saved !tide')).toBeVisible();
+  // Adding is undone only while no other new one would be written over.
+  const added = page.locator('li').filter({ hasText: 'Saved !tide' });
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('');
+  await page.getByLabel('Name', { exact: true }).fill('ebb');
+  await added.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('There is a new command that is not saved yet')).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('ebb');
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await page.getByRole('link', { name: '!tide', exact: true }).click();
 
   // A save that is undone is a draft again.
   await text.click();
@@ -39,6 +49,7 @@ test('by keyboard: what is wrong is found, each save and discard is undone, an e
     .getByText('Draft discarded')
     .locator('xpath=ancestor::li')
     .getByRole('button', { name: 'Undo' })
+    .first()
     .click();
   await expect(text).toHaveText('The tide flows out.');
   await text.click();
@@ -68,7 +79,7 @@ test('by keyboard: what is wrong is found, each save and discard is undone, an e
   await expect(text).toHaveText('The tide flows in.');
   await page.getByRole('link', { name: /^!tide/ }).click();
   await page.getByRole('button', { name: 'Duplicate' }).press('Enter');
-  await expect(page.getByText('There is a new command that is not saved yet')).toBeVisible();
+  await expect(page.getByText('There is a new command that is not saved yet').first()).toBeVisible();
 });
 
 test('a new routine stands in the list; its name and buttons stay in view; what is wrong in a fold is counted there', async ({

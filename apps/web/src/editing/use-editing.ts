@@ -5,7 +5,7 @@ import { Problem, problemOf } from '../api/index.js';
 import { NEW, toast, useStable, type Draft } from '../ui/index.js';
 import { isEmptyAt } from './empty.js';
 import { changedParts, type Kept, type Kind } from './kind.js';
-import { UNDO_MS, useSaving } from './use-saving.js';
+import { hasDraft, UNDO_MS, useSaving } from './use-saving.js';
 
 type Faults = Readonly<Record<string, string>>;
 
@@ -145,22 +145,19 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
       save.reset();
       if (id === NEW) void navigate(kind.path);
       if (draft === undefined) return;
+      const open = (): void => void navigate(`${kind.path}/${id}`);
       const undo = (): void => {
+        if (hasDraft(kind, id, open)) return;
         kind.drafts.write(id, draft);
-        void navigate(`${kind.path}/${id}`);
+        open();
       };
       toast('Draft discarded', { action: { label: 'Undo', onClick: undo }, duration: UNDO_MS });
     },
     duplicate: () => {
       const open = (): void => void navigate(`${kind.path}/${NEW}`);
-      if (kind.drafts.read(NEW) === undefined) {
-        kind.drafts.edit(NEW, undefined, structuredClone(kind.copyOf(body)));
-        open();
-      } else
-        toast(`There is a new ${kind.word} that is not saved yet`, {
-          description: 'Save or discard it first.',
-          action: { label: 'Open it', onClick: open },
-        });
+      if (hasDraft(kind, NEW, open)) return;
+      kind.drafts.edit(NEW, undefined, structuredClone(kind.copyOf(body)));
+      open();
     },
     restore: (restored) => {
       if (saved === undefined || savedBody === undefined) return;

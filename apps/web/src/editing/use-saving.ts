@@ -7,6 +7,20 @@ import type { Kept, Kind } from './kind.js';
 /** How long something done can be undone, in milliseconds. */
 export const UNDO_MS = 20_000;
 
+/** Whether something else is edited at a place by now; if so, it is told, and nothing is written over it. */
+export function hasDraft<B extends object, S extends Kept>(
+  { drafts, word }: Kind<B, S>,
+  id: string,
+  open: () => void,
+): boolean {
+  if (drafts.read(id) === undefined) return false;
+  toast(id === NEW ? `There is a new ${word} that is not saved yet` : `The ${word} has a newer draft`, {
+    description: 'Save or discard it first.',
+    action: { label: 'Open it', onClick: open },
+  });
+  return true;
+}
+
 /** Saving, deleting and taking back, each with its undo. */
 export function useSaving<B extends object, S extends Kept>(
   kind: Kind<B, S>,
@@ -41,16 +55,19 @@ export function useSaving<B extends object, S extends Kept>(
         // A version that was restored was never a draft.
         const kept = drafts.read(saved.id) ?? (draft.at < 0 ? undefined : draft);
         if (kept !== undefined)
-          drafts.write(saved.id, { ...kept, base: kind.bodyOf(before), version: before.version });
+          drafts.write(saved.id, { ...kept, base: draft.base, version: before.version });
         return before;
       };
       const unadd = (): void => {
+        if (hasDraft(kind, NEW, () => void navigate(`${path}/${NEW}`))) return;
         void server
           .remove(saved.id)
           .then(() => {
             kind.drop(queries, saved.id);
+            // With what was typed since it was added.
+            const { body } = drafts.read(saved.id) ?? draft;
             drafts.write(saved.id, undefined);
-            drafts.write(NEW, draft);
+            drafts.write(NEW, { ...draft, body });
             void navigate(`${path}/${NEW}`);
           })
           .catch(tellProblem);
