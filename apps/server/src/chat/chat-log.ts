@@ -103,19 +103,16 @@ export class ChatLog implements OnModuleInit {
   }
 
   recordOwn(name: string, text: string, { because, viewer }: Cause): void {
-    const decided = because === '' ? 'Said' : `Said because ${because}`;
-    const why: TimedWhy = { outcome: 'ran', brief: because, checks: [], decided, tookMs: 0 };
-    const id = this.nextId();
-    this.keep(id, why);
     this.add({
       ...OWN,
-      id,
+      id: this.nextId(),
       at: Date.now(),
       causedBy: viewer ?? null,
       name,
       text,
       brief: because,
-      why: JSON.stringify(why),
+      // Its brief says it all.
+      why: null,
     });
   }
 
@@ -151,6 +148,8 @@ export class ChatLog implements OnModuleInit {
   async why(id: string): Promise<TimedWhy | undefined> {
     const kept = this.whys.get(id);
     if (kept !== undefined) return kept;
+    const own = this.newest.findLast((row) => row.own && row.id === id);
+    if (own !== undefined) return whyOf(own);
     await this.batch.flush();
     const row = await this.database.read.findOneBy(ChatLineRow, { id });
     return row === null ? undefined : whyOf(row);
@@ -211,7 +210,11 @@ export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
   };
 }
 
-function whyOf({ why }: ChatLineRow): TimedWhy | undefined {
+function whyOf({ why, own, brief }: ChatLineRow): TimedWhy | undefined {
+  if (own && why === null) {
+    const decided = brief === '' ? 'Said' : `Said because ${brief}`;
+    return { outcome: 'ran', brief, checks: [], decided, tookMs: 0 };
+  }
   return why === null ? undefined : (JSON.parse(why) as TimedWhy);
 }
 

@@ -135,7 +135,8 @@ export class ConnectionService implements OnModuleDestroy {
     return this.room.keyOf(this.nick, this.environment.GULLY_IRC_ACCOUNT);
   }
 
-  private get nick(): string {
+  /** The name the bot goes by in the room now. */
+  get nick(): string {
     return this.client.user.nick || this.environment.GULLY_IRC_NICK;
   }
 

@@ -102,7 +102,7 @@ export class Outbox implements OnApplicationShutdown {
       if (this.unconfirmed.length > UNCONFIRMED) this.unconfirmed.shift();
     }
     const said = where.to === undefined ? text : `(privately to ${where.to}) ${text}`;
-    this.log.recordOwn(this.connection.view().nick, said, cause);
+    this.log.recordOwn(this.connection.nick, said, cause);
   }
 
   private limit(): RateLimit {

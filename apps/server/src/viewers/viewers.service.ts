@@ -149,7 +149,11 @@ export class ViewersService {
     if (unknown.length === 0) return;
     const rows = await this.database.read
       .createQueryBuilder(ViewerRow, 'viewer')
-      .where('viewer.name COLLATE NOCASE IN (:...names) AND viewer.merged_into IS NULL', { names: unknown })
+      // As one text, so that the statement is the same however many are looked for.
+      .where(
+        'viewer.name COLLATE NOCASE IN (SELECT value FROM json_each(:names)) AND viewer.merged_into IS NULL',
+        { names: JSON.stringify(unknown) },
+      )
       .orderBy('viewer.last_seen', 'ASC')
       .take(500)
       .getMany();
