@@ -133,12 +133,14 @@ test('a name in chat opens who that is; chat is searched, and filtered to what t
   await world.type('siltlark', '!lake');
   await world.type('siltlark', 'a dry sock, at last');
   const chat = page.getByRole('log', { name: 'Live chat' });
+  await expect(chat.getByText('a dry sock, at last')).toBeVisible();
   await chat.getByRole('button', { name: 'siltlark' }).first().press('Enter');
   const card = page.getByRole('dialog', { name: 'siltlark' });
   await expect(card.getByRole('list', { name: 'Last messages' }).getByRole('listitem')).toHaveCount(2);
   await card.getByLabel('A note about this viewer').fill('Knows the lower series.');
   await card.getByRole('button', { name: 'Add note' }).press('Enter');
-  await expect(card.getByText('Knows the lower series.')).toBeVisible();
+  // Not the field, which still has it for a moment.
+  await expect(card.locator('p', { hasText: 'Knows the lower series.' })).toBeVisible();
   await card.getByRole('button', { name: 'Only their lines' }).press('Enter');
   await page.keyboard.press('Escape');
   const found = page.getByRole('region', { name: 'Lines found' });

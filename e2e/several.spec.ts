@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { BLANK_TIMER } from '@gully/core/timers';
 import { expect, openCommands, test } from './test-support/world.js';
 
 test('several commands are grouped, switched and deleted together, each with one undo', async ({
@@ -79,4 +81,79 @@ test('a starter works as it is, and one whose name is taken says so', async ({ p
   await expect(
     page.getByRole('log', { name: 'Live chat' }).getByText('pebblewren hugs the whole rope.'),
   ).toBeVisible();
+});
+
+test('the table is sorted, worked by keyboard, changed in bulk and exported as it is shown', async ({
+  page,
+  world,
+}) => {
+  for (const [name, cooldown] of [
+    ['map', 5],
+    ['kit', 60],
+    ['rope', 20],
+  ] as const)
+    await world.add(name, `what ${name} says`, { cooldown });
+  await openCommands(page, world);
+  const titles = page.getByRole('row').getByRole('link');
+  await page.getByRole('button', { name: 'Cooldown' }).click();
+  await expect(titles).toHaveText(['!map', '!rope', '!kit']);
+  await expect(page.getByRole('columnheader', { name: 'Cooldown' })).toHaveAttribute(
+    'aria-sort',
+    'ascending',
+  );
+  await page.getByRole('button', { name: 'Cooldown' }).click();
+  await expect(titles).toHaveText(['!kit', '!rope', '!map']);
+
+  // Two rows by the keyboard alone.
+  await titles.first().focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(titles.nth(1)).toBeFocused();
+  const bar = page.getByRole('toolbar', { name: 'Selected commands' });
+  await expect(bar).toContainText('2 selected');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Space');
+  await expect(bar).toContainText('3 selected');
+  await bar.getByRole('button', { name: 'Cooldown of the selected commands' }).click();
+  await page.getByLabel('for the same viewer').fill('1m');
+  await page.getByRole('button', { name: 'Change cooldown' }).click();
+  await expect(page.getByRole('row', { name: /!kit/ })).toContainText('1 min, each 1 min');
+  await expect(page.getByRole('row', { name: /!map/ })).toContainText('5 s, each 1 min');
+  await expect(bar).toBeHidden();
+
+  // How it is sorted and what it shows is still so after a reload.
+  await page.getByRole('button', { name: /^Columns of commands/ }).click();
+  await page.getByLabel('What it says').click();
+  await page.getByLabel('Group').click();
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Export CSV' }).click();
+  const text = readFileSync(await (await saved).path(), 'utf8');
+  expect(text.split('\n').slice(0, 3)).toEqual([
+    '\uFEFFCommand,Group,Who,Cooldown,7 days,Last use,On',
+    '!kit,,Anyone,"1 min, each 1 min",0,,on',
+    '!rope,,Anyone,"20 s, each 1 min",0,,on',
+  ]);
+  await page.reload();
+  await expect(titles).toHaveText(['!kit', '!rope', '!map']);
+  await expect(page.getByRole('columnheader', { name: 'What it says' })).toBeHidden();
+});
+
+test('timers are changed together, with one undo', async ({ page, world }) => {
+  for (const name of ['Rope rules', 'Campfire']) {
+    const answer = await page.request.post(`${world.address}/api/timers`, {
+      data: { ...BLANK_TIMER, name, texts: [`${name} again`] },
+    });
+    expect(answer.ok()).toBe(true);
+  }
+  await page.goto(`${world.address}/prepare/timers`);
+  await page.getByRole('checkbox', { name: 'Select all shown' }).click();
+  const bar = page.getByRole('toolbar', { name: 'Selected timers' });
+  await bar.getByRole('button', { name: 'How often the selected timers fire' }).click();
+  await page.getByLabel('Every', { exact: true }).fill('1h 30m');
+  await page.getByRole('button', { name: 'Change how often' }).click();
+  await expect(page.getByRole('cell', { name: '1 h 30 min' })).toHaveCount(2);
+  await page
+    .locator('li', { hasText: 'Changed 2 timers' })
+    .getByRole('button', { name: 'Undo', exact: true })
+    .click();
+  await expect(page.getByRole('cell', { name: '1 h 30 min' })).toHaveCount(0);
 });

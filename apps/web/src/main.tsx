@@ -2,32 +2,20 @@
 import '@fontsource/noto-emoji/400.css';
 import './styles/index.css';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { lazy, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { AREAS } from './areas.js';
 import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
 import { queryClient, startNews } from './live/index.js';
 import { Areas } from './manifest/index.js';
 import { startTheme } from './ui/index.js';
 
-const router = createBrowserRouter([
-  {
-    element: <Frame />,
-    errorElement: <Fallen />,
-    HydrateFallback: () => null,
-    children: [
-      { path: '/', element: <Navigate to="/prepare/commands" replace /> },
-      { path: '/prepare', element: <Navigate to="/prepare/commands" replace /> },
-      { path: '/review', element: <Navigate to="/review/activity" replace /> },
-      ...AREAS.flatMap(({ places = [] }) => places).map(({ path, load }) => ({
-        path,
-        lazy: async () => ({ Component: await load() }),
-      })),
-      { path: '*', element: <NoSuchPlace /> },
-    ],
-  },
-]);
+/** Places come when they are first visited; what was shown stays until then. */
+const PLACES = AREAS.flatMap(({ places = [] }) => places).map(({ path, load }) => ({
+  path,
+  Place: lazy(async () => ({ default: await load() })),
+}));
 
 startTheme();
 void startNews(AREAS.flatMap(({ news = {} }) => news));
@@ -37,7 +25,21 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <Areas value={AREAS}>
-        <RouterProvider router={router} />
+        <BrowserRouter>
+          <Fallen>
+            <Routes>
+              <Route element={<Frame />}>
+                <Route path="/" element={<Navigate to="/prepare/commands" replace />} />
+                <Route path="/prepare" element={<Navigate to="/prepare/commands" replace />} />
+                <Route path="/review" element={<Navigate to="/review/activity" replace />} />
+                {PLACES.map(({ path, Place }) => (
+                  <Route key={path} path={path} element={<Place />} />
+                ))}
+                <Route path="*" element={<NoSuchPlace />} />
+              </Route>
+            </Routes>
+          </Fallen>
+        </BrowserRouter>
       </Areas>
     </QueryClientProvider>
   </StrictMode>,

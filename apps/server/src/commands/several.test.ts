@@ -50,11 +50,29 @@ describe('several commands at once', () => {
   });
 
   test('are grouped, and taken out again', async () => {
-    await several('group', { group: ' The cave ' });
+    await several('set', { part: { group: ' The cave ' } });
     expect((await list()).map(({ group }) => group)).toEqual(['The cave', 'The cave', 'The cave']);
-    await several('group');
+    await several('set', { part: { group: '' } });
     expect((await list()).map(({ group }) => group)).toEqual(['', '', '']);
-    await several('group', { group: 'x'.repeat(41) }, 422);
+    await several('set', { part: { group: 'x'.repeat(41) } }, 422);
+  });
+
+  test('get who may and how often in common, and keep what else they have', async () => {
+    const viewerCooldown = 45;
+    await gully.http
+      .put(`/api/commands/${ids[0] ?? ''}`)
+      .send({ ...lantern({ name: 'map', aliases: [], viewerCooldown }), version: 1 });
+    await several('set', {
+      part: { gates: { cooldown: 30, lowestRole: 'vip', always: [{ name: 'Pebblewren', viewer: null }] } },
+    });
+    const gates = async (): Promise<{ cooldown: number; viewerCooldown: number; lowestRole: string }[]> =>
+      ((await list()) as (Listed & { gates: never })[]).map((each) => each.gates);
+    expect(await gates()).toMatchObject(Array(3).fill({ cooldown: 30, lowestRole: 'vip' }));
+    expect((await gates()).map((each) => each.viewerCooldown)).toContain(viewerCooldown);
+    await several('step-back');
+    expect((await gates()).map(({ cooldown }) => cooldown)).not.toContain(30);
+    for (const part of [{ gates: { cooldown: -1 } }, { gates: { lowestRole: 'king' } }, { colour: 'red' }])
+      await several('set', { part }, 422);
   });
 
   test('are deleted and restored, their names free meanwhile', async () => {
@@ -80,8 +98,8 @@ describe('several commands at once', () => {
   test('two people at once: each change is whole, and the last one holds', async () => {
     await Promise.all([
       several('switch-off'),
-      several('group', { group: 'one' }),
-      several('group', { group: 'two' }),
+      several('set', { part: { group: 'one' } }),
+      several('set', { part: { group: 'two' } }),
     ]);
     const after = await list();
     expect(
@@ -96,7 +114,7 @@ describe('several commands at once', () => {
     [{ ids: 'all' }],
     [{ ids: ['x', 'x'] }],
     [{ ids: Array(2_001).fill('x') }],
-  ])('%j is refused', async (wrong) => {
+  ])('what cannot be done is refused (%#)', async (wrong) => {
     await several('switch-on', wrong, 422);
   });
 });

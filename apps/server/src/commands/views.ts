@@ -1,4 +1,4 @@
-import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { ApiProperty } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import {
   ALIASES_LIMIT,
@@ -169,20 +169,6 @@ export class CommandChangeDto extends CommandBodyDto {
   @IsInt()
   @Min(1)
   version!: number;
-}
-
-const CHANGES = ['switch-on', 'switch-off', 'group', 'delete', 'restore', 'step-back'] as const;
-
-export class SeveralDto {
-  @ApiProperty({ type: [String], maxItems: 2_000 })
-  @IsArray()
-  @ArrayMaxSize(2_000)
-  @ArrayUnique()
-  @IsString({ each: true })
-  ids!: string[];
-  @ApiProperty({ enum: CHANGES }) @IsIn(CHANGES) change!: (typeof CHANGES)[number];
-  @ApiPropertyOptional({ description: 'for group' }) @IsOptional() @IsString() @MaxLength(200) group: string =
-    '';
 }
 
 export class CommandDto extends CommandBodyDto {

@@ -5,17 +5,48 @@ import {
   ApiNoContentResponse,
   ApiOkResponse,
   ApiProperty,
+  ApiPropertyOptional,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IsInt, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Min,
+} from 'class-validator';
 import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
 import { ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
-import type { Head, Things } from './things.js';
+import type { Head, Several, Things } from './things.js';
 
 export class VersionDto {
   @ApiProperty({ description: 'the version the change is made on' }) @IsInt() @Min(1) version!: number;
+}
+
+const CHANGES = ['switch-on', 'switch-off', 'set', 'delete', 'restore', 'step-back'] as const;
+
+export class SeveralDto {
+  @ApiProperty({ type: [String], maxItems: 2_000 })
+  @IsArray()
+  @ArrayMaxSize(2_000)
+  @ArrayUnique()
+  @IsString({ each: true })
+  ids!: string[];
+  @ApiProperty({ enum: CHANGES }) @IsIn(CHANGES) change!: (typeof CHANGES)[number];
+  @ApiPropertyOptional({
+    type: 'object',
+    additionalProperties: true,
+    description: 'for set: the parts they have in common from now on, as in a body of one of them',
+  })
+  @IsOptional()
+  @IsObject()
+  part: Record<string, unknown> = {};
 }
 
 /** What goes in and comes out where things of a kind are changed. */
@@ -73,6 +104,16 @@ export function thingsController<K extends ThingKind, Stored extends Head, View>
       return this.view(await this.things.stepBack(id, version, actor));
     }
 
+    /** The same for several at once: all of them or none. */
+    @Post('several')
+    @HttpCode(200)
+    @ApiOkResponse({ type: [ViewDto] })
+    @ApiUnprocessableEntityResponse({ type: ProblemView })
+    async several(@Body() { ids, change, part }: SeveralDto, @By() actor: Actor): Promise<View[]> {
+      await this.things.several(ids, howOf(change, part), actor);
+      return change === 'delete' ? [] : ids.map((id) => this.view(this.things.require(id)));
+    }
+
     @Delete(':id')
     @HttpCode(204)
     @ApiNoContentResponse()
@@ -95,4 +136,11 @@ export function thingsController<K extends ThingKind, Stored extends Head, View>
   typed('create', BodyDto, String);
   typed('change', String, ChangeDto, String);
   return ThingsController;
+}
+
+function howOf(change: SeveralDto['change'], part: object): Several {
+  if (change === 'set') return { change, part };
+  return change === 'switch-on' || change === 'switch-off'
+    ? { change: 'switch', on: change === 'switch-on' }
+    : { change };
 }

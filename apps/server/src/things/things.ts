@@ -37,10 +37,11 @@ export class ThingParts {
 }
 
 /** What may be done to several things at once. */
-export type Several<Body> =
+export type Several =
   | { readonly change: 'delete' | 'restore' | 'step-back' }
-  /** @param verb what was done, for the activity: `switched on` */
-  | { readonly change: 'set'; readonly part: Partial<Body>; readonly verb: string };
+  | { readonly change: 'switch'; readonly on: boolean }
+  /** @param part what they have in common from now on, as it came in; of what itself has parts, only those given */
+  | { readonly change: 'set'; readonly part: object };
 
 /**
  * Named, versioned things of one kind: made, changed, taken a step back, deleted and put back.
@@ -175,7 +176,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   }
 
   /** The same for several at once: all of them or none. */
-  several(ids: readonly string[], how: Several<BodyOf[K]>, actor: Actor): Promise<void> {
+  several(ids: readonly string[], how: Several, actor: Actor): Promise<void> {
     return this.parts.queue.alone(async () => {
       const deletedAt = Date.now();
       switch (how.change) {
@@ -195,11 +196,17 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
           );
         case 'set':
           return this.save(
+            await Promise.all(ids.map((id) => this.with(how.part, this.require(id)))),
+            'changed',
+            actor,
+          );
+        case 'switch':
+          return this.save(
             ids.map((id) => {
               const before = this.require(id);
-              return this.next(before, { ...this.bodyOf(before), ...how.part });
+              return this.next(before, { ...this.bodyOf(before), enabled: how.on });
             }),
-            how.verb,
+            how.on ? 'switched on' : 'switched off',
             actor,
           );
       }
@@ -298,6 +305,17 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     }
   }
 
+  /** The same with a part of what a person wrote changed. */
+  private async with(part: object, before: Stored): Promise<Stored> {
+    const now = this.bodyOf(before) as object as Record<string, unknown>;
+    const changed = Object.entries(part).map(([key, value]) => {
+      const whole = isRecord(value) && isRecord(now[key]) ? { ...now[key], ...value } : (value as unknown);
+      return [key, whole] as const;
+    });
+    const body = await this.readDraft({ ...now, ...Object.fromEntries(changed) }, '');
+    return this.next(before, await this.tidied(body));
+  }
+
   private async putBack(ids: readonly string[]): Promise<Stored[]> {
     const gone = ids.filter((id) => this.find(id) === undefined);
     this.leaveRoom(gone.length);
@@ -342,6 +360,10 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
       { current: this.current(stored) },
     );
   }
+}
+
+function isRecord(value: unknown): value is object {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
 }
 
 function foldedName(name: string): string {

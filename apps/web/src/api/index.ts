@@ -22,6 +22,7 @@ export type {
   Run,
   SavedPersona,
   Several,
+  SeveralAsked,
   Stream,
   Timer,
   TimerBody,

@@ -3,11 +3,11 @@ import { ArrowDown } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { loadLines, loadOlder, useLines } from '../live/index.js';
 import { Bones, comesLater, LoadFailed, tellProblem } from '../ui/index.js';
-import { ChatFilter } from './chat-filter.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
 import { isEveryLine, wanted } from './wanted.js';
 
+const ChatFilter = comesLater(async () => (await import('./chat-filter.js')).ChatFilter, 0);
 const FoundLines = comesLater(async () => (await import('./found-lines.js')).FoundLines);
 
 /** Pixels from the end within which the view follows what arrives. */
@@ -20,7 +20,10 @@ export function LiveSide() {
   const now = wanted.use();
   return (
     <>
-      <ChatFilter />
+      {/* As high as it is once its code is there. */}
+      <div className="min-h-[42px]">
+        <ChatFilter />
+      </div>
       {isEveryLine(now) ? <LiveChat /> : <FoundLines wanted={now} />}
       <SayLine />
     </>

@@ -3,8 +3,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api, type Role } from '../api/index.js';
 import { channelQuery } from '../live/index.js';
-import { Choice, Opens, ROLE_CHOICES, tellProblem, toast, useStored } from '../ui/index.js';
+import { comesLater, Opens, tellProblem, toast, useStored } from '../ui/index.js';
 import { RaiseEvent, type Raised } from './raise-event.js';
+
+const SayAs = comesLater(async () => (await import('./say-as.js')).SayAs, 3);
 
 /** What the platform tells by events; first messages are told by chat itself. */
 const PLATFORM_EVENTS = EVENT_KINDS.filter((kind) => kind !== 'arrival' && kind !== 'return');
@@ -60,35 +62,7 @@ export function SayLine() {
     >
       {channel?.standin === true ? (
         <Opens label={`Say as ${speaker}`} shown={speaker}>
-          <div className="grid gap-2">
-            <label className="row">
-              <span className="w-16 text-soft">say as</span>
-              <input
-                className="blank !w-44"
-                value={as}
-                placeholder={`${bot}, the bot`}
-                autoComplete="off"
-                spellCheck={false}
-                onChange={(event) => {
-                  setViewer(event.target.value.replace(/\s/gu, ''));
-                }}
-              />
-            </label>
-            <div className="row">
-              <span className="w-16 text-soft">with role</span>
-              <Choice
-                label="Role"
-                value={(role ?? 'viewer') as Role}
-                options={ROLE_CHOICES.filter(({ value }) => value !== 'streamer')}
-                onChange={(next) => {
-                  setRole(next);
-                }}
-              />
-            </div>
-            <p className="s2 max-w-64 text-soft">
-              The chat room is simulated, so you can speak as any viewer. Leave it empty to speak as the bot.
-            </p>
-          </div>
+          <SayAs bot={bot} name={as} onName={setViewer} role={role} onRole={setRole} />
         </Opens>
       ) : (
         <span className="text-soft">as {speaker}</span>

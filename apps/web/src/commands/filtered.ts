@@ -1,6 +1,7 @@
 import { allSteps, sentenceOf, textsOf } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { Command } from '../api/index.js';
+import { grouped } from '../table/index.js';
 
 /** The commands that have the words somewhere a person would look for them. */
 export function filterCommands(commands: readonly Command[], search: string, prefix: string): Command[] {
@@ -32,16 +33,8 @@ export type ListRow =
 
 /** Commands under their groups' headings; those without a group first, without one. */
 export function groupedRows(commands: readonly Command[]): ListRow[] {
-  const groups = new Map<string, Command[]>();
-  for (const command of commands) {
-    const members = groups.get(command.group);
-    if (members === undefined) groups.set(command.group, [command]);
-    else members.push(command);
-  }
-  return [...groups]
-    .sort(([a], [b]) => a.localeCompare(b))
-    .flatMap(([name, members]): ListRow[] => [
-      ...(name === '' ? [] : [{ kind: 'group' as const, name, commands: members }]),
-      ...members.map((command) => ({ kind: 'command' as const, command })),
-    ]);
+  return grouped(commands, ({ group }) => group).flatMap(({ name, members }): ListRow[] => [
+    ...(name === '' ? [] : [{ kind: 'group' as const, name, commands: members }]),
+    ...members.map((command) => ({ kind: 'command' as const, command })),
+  ]);
 }

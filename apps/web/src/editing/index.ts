@@ -2,6 +2,8 @@ export { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals } from './edit
 export { GroupBlank, GroupField } from './group-blank.js';
 export { AddLink, DraftRow, KindPage } from './kind-page.js';
 export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
+export { SeveralBar } from './several-bar.js';
 export { SettingChoice } from './setting-choice.js';
+export { useSeveral } from './use-several.js';
 export { useAsking } from './use-asking.js';
 export { useChanged, useEditing, type Editing } from './use-editing.js';

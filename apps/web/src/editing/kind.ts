@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import type { ThingKind } from '@gully/core/things';
+import type { SeveralAsked } from '../api/index.js';
 import type { Drafts } from '../ui/index.js';
 
 /** What was saved, as the server tells it. */
@@ -31,6 +32,7 @@ export interface Kind<B extends object, S extends Kept> {
     remove(id: string): Promise<unknown>;
     restore(id: string): Promise<S>;
     stepBack(id: string, version: number): Promise<S>;
+    several(asked: SeveralAsked): Promise<unknown>;
   };
   /** shows what was saved, before the server's news comes */
   place(queries: QueryClient, saved: S): void;

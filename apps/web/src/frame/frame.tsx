@@ -1,8 +1,9 @@
 import { Dialog } from 'radix-ui';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useLocation, useNavigate } from 'react-router';
-import { comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
+import { Bones, comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
+import { Fallen } from './fallen.js';
 import { HealthStrip } from './health-strip.js';
 import { Dock, DockRail, type Side } from './dock.js';
 import { IndexNav } from './index-nav.js';
@@ -102,7 +103,12 @@ export function Frame() {
       <main className="work">
         <HealthStrip />
         <div className="place">
-          <Outlet />
+          {/* One that fails takes nothing else with it, and going elsewhere goes on. */}
+          <Fallen at={pathname}>
+            <Suspense fallback={<Bones lines={12} />}>
+              <Outlet />
+            </Suspense>
+          </Fallen>
         </div>
       </main>
       {!narrow && (isFolded ? <DockRail side={side} onOpen={toggleDock} /> : dock)}

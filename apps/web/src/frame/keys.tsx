@@ -7,6 +7,8 @@ const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
   [['g', 'r'], 'Review'],
   [['/'], 'type in chat'],
   [['n'], 'new, in a list'],
+  [['↑ ↓'], 'from row to row, in a table'],
+  [['Space'], 'select the row; with Shift, all between'],
   [['Ctrl ⏎'], 'save'],
   [['{'], 'values, in a text'],
   [['Ctrl Space'], 'all values, in a text'],

@@ -66,6 +66,7 @@ export const TIMER: Kind<TimerBody, Timer> = {
     restore: (id) => answerOf(api.POST('/api/timers/{id}/restore', { params: { path: { id } } })),
     stepBack: (id, version) =>
       answerOf(api.POST('/api/timers/{id}/step-back', { params: { path: { id } }, body: { version } })),
+    several: (body) => answerOf(api.POST('/api/timers/several', { body })),
   },
   ...placesIn<Timer>(timersQuery.queryKey, ({ name }) => name),
 };

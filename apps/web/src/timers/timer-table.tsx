@@ -1,86 +1,78 @@
-import { durationInWords } from '@gully/core/text';
 import { standingInWords } from '@gully/core/timers';
-import { Switch } from 'radix-ui';
-import { Link } from 'react-router';
+import { useMemo, type ReactNode } from 'react';
 import type { Timer } from '../api/index.js';
-import { ago, exact } from '../ui/index.js';
-import { drafts } from './kind.js';
-import { TimerButtons, useTimerActs } from './timer-acts.js';
+import { AddLink } from '../editing/index.js';
+import { DataTable } from '../table/index.js';
+import { comesLater } from '../ui/index.js';
+import { BreathingBlank } from './breathing-blank.js';
+import { columnsOf } from './columns.js';
+import { TIMER } from './kind.js';
+import { useTimerActs } from './timer-acts.js';
 import { useStandings } from './use-standing.js';
 
+const SeveralTimers = comesLater(async () => (await import('./several-bar.js')).SeveralTimers, 0);
+
+/** A timer with where it stands. */
+export interface Stood {
+  readonly timer: Timer;
+  /** when it is due and what it waits for, in words; empty while that is not known */
+  readonly due: string;
+  readonly held: boolean;
+  readonly times: number;
+  /** ISO 8601 */
+  readonly firedAt: string | undefined;
+}
+
+interface TimerTableProps {
+  readonly timers: readonly Timer[];
+  readonly about: string;
+  readonly below: ReactNode;
+}
+
 /** All timers: when each is due and what it waits for, at a glance. */
-export function TimerTable({ timers }: { readonly timers: readonly Timer[] }) {
+export function TimerTable({ timers, about, below }: TimerTableProps) {
   const standings = useStandings(1_000);
   const { toggle } = useTimerActs();
+  const { mutate } = toggle;
+  const columns = useMemo(() => columnsOf(mutate), [mutate]);
+  const rows = timers.map((timer): Stood => {
+    const timed = standings?.inOrder.find((each) => each.timer.id === timer.id);
+    const firedAt = timed?.state.firedAt;
+    return {
+      timer,
+      due:
+        timed === undefined
+          ? ''
+          : standingInWords(timed.standing, timer.lines, timed.state.lines, timed.roomIn),
+      held: timed?.state.held === true,
+      times: timed?.state.times ?? 0,
+      firedAt: firedAt == null ? undefined : new Date(firedAt).toISOString(),
+    };
+  });
   return (
-    <div className="overflow-x-auto">
-      <table className="t">
-        <thead>
-          <tr>
-            <th className="!pl-4">Timer</th>
-            <th>Next due</th>
-            <th className="text-right max-[700px]:hidden">Every</th>
-            <th className="text-right max-[700px]:hidden">Lines</th>
-            <th className="max-[700px]:hidden">Last fired</th>
-            <th className="text-right max-[700px]:hidden">This stream</th>
-            <th>
-              <span className="sr-only">Run now, or hold</span>
-            </th>
-            <th>On</th>
-          </tr>
-        </thead>
-        <tbody>
-          {timers.map((timer) => {
-            const timed = standings?.inOrder.find((each) => each.timer.id === timer.id);
-            const state = timed?.state;
-            const firedAt = state?.firedAt;
-            return (
-              <tr key={timer.id}>
-                <td className="!pl-4">
-                  <Link className="font-bold" to={`/prepare/timers/${timer.id}`}>
-                    {timer.name}
-                  </Link>
-                  <DraftMark id={timer.id} />
-                </td>
-                <td className={`whitespace-normal ${timer.fault === null ? '' : 'text-crimson'}`}>
-                  {timed !== undefined &&
-                    standingInWords(timed.standing, timer.lines, timed.state.lines, timed.roomIn)}
-                </td>
-                <td className="text-right max-[700px]:hidden">{durationInWords(timer.interval * 60_000)}</td>
-                <td className="m text-right max-[700px]:hidden">{timer.lines === 0 ? '–' : timer.lines}</td>
-                <td
-                  className="text-soft max-[700px]:hidden"
-                  title={firedAt == null ? undefined : exact(iso(firedAt))}
-                >
-                  {firedAt == null ? 'never' : ago(iso(firedAt), standings?.moment.at ?? firedAt)}
-                </td>
-                <td className="m text-right max-[700px]:hidden">{state?.times ?? 0}×</td>
-                <td>
-                  <TimerButtons timer={timer} held={state?.held === true} />
-                </td>
-                <td>
-                  <Switch.Root
-                    className="sw"
-                    checked={timer.enabled}
-                    aria-label={`${timer.name} is on`}
-                    onCheckedChange={() => {
-                      toggle.mutate(timer);
-                    }}
-                  />
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </div>
+    <DataTable
+      name="timers"
+      many="timers"
+      rows={rows}
+      columns={columns}
+      idOf={({ timer }) => timer.id}
+      titleOf={({ timer }) => timer.name}
+      faint={({ timer }) => !timer.enabled}
+      several={(chosen, clear) => <SeveralTimers chosen={chosen.map(({ timer }) => timer)} onClear={clear} />}
+      head={
+        <>
+          <h1 id="timers-title">Timers</h1>
+          <span className="s2 ml-1 text-soft max-[1500px]:hidden">{about}</span>
+        </>
+      }
+      acts={
+        <>
+          <BreathingBlank />
+          <AddLink kind={TIMER} />
+        </>
+      }
+      below={below}
+      empty={null}
+    />
   );
-}
-
-function iso(at: number): string {
-  return new Date(at).toISOString();
-}
-
-function DraftMark({ id }: { readonly id: string }) {
-  return drafts.use(id) === undefined ? null : <span className="s2 block text-ochre">draft</span>;
 }

@@ -1,9 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Timer } from '../api/index.js';
-import { AddLink, KindPage } from '../editing/index.js';
+import { KindPage } from '../editing/index.js';
 import { timersQuery } from '../live/index.js';
 import { comesLater } from '../ui/index.js';
-import { BreathingBlank } from './breathing-blank.js';
 import { ForecastPanel } from './forecast-panel.js';
 import { TIMER } from './kind.js';
 import { TIMER_STARTERS } from './starters.js';
@@ -31,19 +30,16 @@ export function TimersPage() {
 
 function AllTimers({ timers }: { readonly timers: readonly Timer[] }) {
   return (
-    <section className="h-full overflow-y-auto bg-plane" aria-labelledby="timers-title">
-      <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
-        <h1 id="timers-title">Timers</h1>
-        <span className="s2 ml-1 text-soft max-[1500px]:hidden">{ABOUT}</span>
-        <span className="row ml-auto flex-wrap">
-          <BreathingBlank />
-          <AddLink kind={TIMER} />
-        </span>
-      </header>
-      <TimerTable timers={timers} />
-      <div className="px-4 pt-2 pb-4">
-        <ForecastPanel />
-      </div>
+    <section className="flex h-full min-w-0 flex-col bg-plane" aria-labelledby="timers-title">
+      <TimerTable
+        timers={timers}
+        about={ABOUT}
+        below={
+          <div className="px-4 pt-2 pb-4">
+            <ForecastPanel />
+          </div>
+        }
+      />
     </section>
   );
 }

@@ -1,3 +1,4 @@
+export { Ago } from './ago.js';
 export { comesLater } from './comes-later.js';
 export { Choice } from './choice.js';
 export { DurationField } from './duration-field.js';

@@ -1,35 +1,35 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { answerOf, api, type Several } from '../api/index.js';
-import { commandsQuery } from '../live/index.js';
+import type { Several } from '../api/index.js';
 import { tellProblem, toast } from '../ui/index.js';
+import type { Kept, Kind } from './kind.js';
 
-interface Wanted {
+export interface SeveralWanted {
   readonly ids: readonly string[];
   readonly change: Several;
-  readonly group?: string;
+  /** what they have in common from now on */
+  readonly part?: Record<string, unknown>;
 }
 
 const DONE: Readonly<Partial<Record<Several, string>>> = {
   'switch-on': 'Switched on',
   'switch-off': 'Switched off',
-  group: 'Grouped',
   delete: 'Deleted',
 };
 
-/** The same change for several commands at once, with one undo. All of them or none. */
-export function useSeveral() {
+/** The same change for several things at once, with one undo. All of them or none. */
+export function useSeveral<B extends object, S extends Kept>(kind: Kind<B, S>) {
   const queries = useQueryClient();
-  const send = ({ ids, change, group = '' }: Wanted): Promise<unknown> =>
-    answerOf(api.POST('/api/commands/several', { body: { ids: [...ids], change, group } }));
+  const send = ({ ids, change, part = {} }: SeveralWanted): Promise<unknown> =>
+    kind.server.several({ ids: [...ids], change, part });
   return useMutation({
     mutationFn: send,
     onSuccess: (_, { ids, change }) => {
-      void queries.invalidateQueries(commandsQuery);
-      const count = `${String(ids.length)} ${ids.length === 1 ? 'command' : 'commands'}`;
+      kind.refresh(queries);
+      const count = `${String(ids.length)} ${kind.word}${ids.length === 1 ? '' : 's'}`;
       const undo = async (): Promise<void> => {
         try {
           await send({ ids, change: change === 'delete' ? 'restore' : 'step-back' });
-          void queries.invalidateQueries(commandsQuery);
+          kind.refresh(queries);
         } catch (error) {
           tellProblem(error);
         }
