@@ -3,6 +3,7 @@ import { ActivityModule } from './activity/index.js';
 import { BundlesModule } from './bundles/index.js';
 import { ChatModule } from './chat/index.js';
 import { CommandsModule } from './commands/index.js';
+import { ConnectionModule } from './connection/index.js';
 import { EventsModule } from './events/index.js';
 import { ListsModule } from './lists/index.js';
 import { MessagesModule } from './messages/index.js';
@@ -27,6 +28,7 @@ export const AREAS: readonly Type<object>[] = [
   BundlesModule,
   ChatModule,
   CommandsModule,
+  ConnectionModule,
   EventsModule,
   ListsModule,
   MessagesModule,

@@ -2,7 +2,8 @@ import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { PREFIX, SettingsService } from './settings/index.js';
 import { CONNECTION, ConnectionService } from './chat/index.js';
-import { channelName, Environment } from './configuration/index.js';
+import { Environment } from './configuration/index.js';
+import { ConnectionSettings } from './connection/index.js';
 import { Database } from './database/index.js';
 import { StandinService } from './standin/index.js';
 
@@ -31,6 +32,7 @@ class HealthDto {
 export class ChannelController {
   constructor(
     private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
     private readonly database: Database,
     private readonly connection: ConnectionService,
     private readonly standin: StandinService,
@@ -41,8 +43,8 @@ export class ChannelController {
   @ApiOkResponse({ type: ChannelDto })
   channel(): ChannelDto {
     return {
-      name: channelName(this.environment),
-      botName: this.connection.view().nick,
+      name: this.connectionSettings.channelName,
+      botName: this.connection.nick,
       prefix: this.settings.get(PREFIX).value,
       timeZone: this.environment.GULLY_TIME_ZONE,
       connections: [CONNECTION],

@@ -1,12 +1,13 @@
 import { Module } from '@nestjs/common';
 import { ChatController } from './chat.controller.js';
+import { RoomController } from './room.controller.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
 import { Outbox } from './outbox.js';
 import { Speaking } from './speaking.js';
 
 @Module({
-  controllers: [ChatController],
+  controllers: [ChatController, RoomController],
   providers: [ChatLog, ConnectionService, Outbox, Speaking],
   exports: [ChatLog, ConnectionService, Outbox],
 })

@@ -3,10 +3,12 @@ import { reconnectPause, type TagRoles } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
-import { Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { connectOptions } from './connect-options.js';
+import { MessageNames, msgidOf } from './message-names.js';
+import { refusalOf } from './refusal.js';
 import { Room, type Present } from './room.js';
 import { socketWords } from './socket-words.js';
 import { standingOfSpeaker } from './speaker.js';
@@ -27,9 +29,6 @@ export interface Destination {
   /** the message it answers, as the server calls it */
   readonly thread?: string;
 }
-
-/** Messages whose names of the server's are known, for answering them and for taking them away. */
-const MESSAGES_KNOWN = 500;
 
 /** The name of the one connection there is yet, as commands and viewers know it. */
 export const CONNECTION = 'irc';
@@ -93,20 +92,24 @@ export class ConnectionService implements OnModuleDestroy {
   private retry: NodeJS.Timeout | undefined;
   private entry: NodeJS.Timeout | undefined;
   private ending = false;
+  /** on its way out of a room to enter another */
+  private moving = false;
   /** whether the server last met tells accounts; taken to until one was met */
   private vouches = true;
   private waitingLines: () => number = () => 0;
-  /** what the server calls the newest messages, by line; oldest first */
-  private readonly messages = new Map<string, string>();
+  private readonly messages = new MessageNames();
 
   constructor(
-    private readonly environment: Environment,
+    private readonly settings: ConnectionSettings,
     private readonly news: NewsService,
     @Inject(LOG) private readonly log: Log,
   ) {
     this.client.requestCap(CAPABILITIES);
     this.passOverWhatIsBroken();
     this.follow();
+    settings.subscribe(() => {
+      this.reconnect();
+    });
   }
 
   subscribe(listener: ConnectionListener): void {
@@ -132,12 +135,12 @@ export class ConnectionService implements OnModuleDestroy {
 
   /** The identity under which the bot itself speaks. */
   get self(): string {
-    return this.room.keyOf(this.nick, this.environment.GULLY_IRC_ACCOUNT);
+    return this.room.keyOf(this.nick, this.settings.room.account);
   }
 
   /** The name the bot goes by in the room now. */
   get nick(): string {
-    return this.client.user.nick || this.environment.GULLY_IRC_NICK;
+    return this.client.user.nick || this.settings.room.nick;
   }
 
   /**
@@ -155,18 +158,33 @@ export class ConnectionService implements OnModuleDestroy {
     this.nextTryAt = undefined;
     if (this.state === 'muted') this.entered();
     if (this.open || this.ending) return;
-    const { environment } = this;
+    if (!this.settings.isSet) {
+      this.change('unset', '');
+      return;
+    }
     this.change('connecting', '');
     this.entry = setTimeout(() => {
       this.fail('lost', 'The server did not let Gully into the channel in time');
     }, ENTRY_MS);
-    this.client.connect(connectOptions(environment));
+    this.client.connect(connectOptions(this.settings.room));
+  }
+
+  /** Goes to the room as it is set now, from wherever it is. */
+  private reconnect(): void {
+    this.failures = 0;
+    if (!this.client.connected) {
+      this.state = 'lost';
+      this.connect();
+      return;
+    }
+    this.moving = true;
+    this.fail('lost', 'The settings of the connection were changed');
   }
 
   /** Puts a line in the channel, or brings it to one viewer. False when there is no connection to put it on. */
   send(text: string, { to, thread }: Destination = {}): boolean {
     if (!this.open || !this.client.connected) return false;
-    const target = to ?? this.environment.GULLY_IRC_CHANNEL;
+    const target = to ?? this.settings.room.channel;
     const tags = this.client.network.cap.isEnabled('message-tags');
     if (thread !== undefined && tags) this.client.raw(`@+draft/reply=${thread} PRIVMSG ${target} :${text}`);
     else this.client.raw('PRIVMSG', target, text);
@@ -175,13 +193,12 @@ export class ConnectionService implements OnModuleDestroy {
 
   /** Remembers what the server calls a line. */
   nameMessage(line: string, msgid: string): void {
-    this.messages.set(line, msgid);
-    if (this.messages.size > MESSAGES_KNOWN) this.messages.delete(this.messages.keys().next().value ?? '');
+    this.messages.name(line, msgid);
   }
 
   /** What the server calls a line, where messages may be answered as threads. */
   messageOf(line: string): string | undefined {
-    return this.client.network.cap.isEnabled('message-tags') ? this.messages.get(line) : undefined;
+    return this.client.network.cap.isEnabled('message-tags') ? this.messages.of(line) : undefined;
   }
 
   /** Takes the last messages out of the room. @returns the lines that are gone, or why none could be */
@@ -191,24 +208,21 @@ export class ConnectionService implements OnModuleDestroy {
     if (!this.client.network.cap.isEnabled('draft/message-redaction'))
       return nothing('this chat room cannot remove messages');
     if (!this.hasModeratorRights) return nothing('Gully has no moderator rights here');
-    const last = [...this.messages].slice(-count);
-    for (const [line, msgid] of last) {
-      this.client.raw('REDACT', this.environment.GULLY_IRC_CHANNEL, msgid);
-      this.messages.delete(line);
-    }
-    return { gone: last.map(([line]) => line), failed: undefined };
+    const last = this.messages.takeLast(count);
+    for (const { msgid } of last) this.client.raw('REDACT', this.settings.room.channel, msgid);
+    return { gone: last.map(({ line }) => line), failed: undefined };
   }
 
   view(): ConnectionView {
-    const { environment } = this;
+    const { host, port, channel } = this.settings.room;
     return {
       state: this.state,
       since: new Date(this.since).toISOString(),
       words: this.words,
       nextTryAt: this.nextTryAt === undefined ? null : new Date(this.nextTryAt).toISOString(),
       nick: this.nick,
-      channel: environment.GULLY_IRC_CHANNEL,
-      server: `${environment.GULLY_IRC_HOST}:${String(environment.GULLY_IRC_PORT)}`,
+      channel,
+      server: `${host}:${String(port)}`,
       present: this.room.size,
       capabilities: this.open ? [...this.client.network.cap.enabled].sort() : [],
       waiting: this.waitingLines(),
@@ -240,14 +254,14 @@ export class ConnectionService implements OnModuleDestroy {
   }
 
   private follow(): void {
-    const { client, environment, room } = this;
-    const here = (channel: string): boolean => foldNick(channel) === foldNick(environment.GULLY_IRC_CHANNEL);
+    const { client, settings, room } = this;
+    const here = (channel: string): boolean => foldNick(channel) === foldNick(settings.room.channel);
     // Answers are short; without this the network may hold each back for the last one's receipt.
     client.on('raw socket connected', (socket) => {
       socket.setNoDelay(true);
     });
     client.on('registered', () => {
-      client.join(environment.GULLY_IRC_CHANNEL);
+      client.join(settings.room.channel);
     });
     client.on('userlist', ({ channel, users }) => {
       if (!here(channel)) return;
@@ -264,12 +278,11 @@ export class ConnectionService implements OnModuleDestroy {
     client.on('quit', ({ nick }) => {
       this.gone(nick);
       // Whoever held the bot's own name, most often a ghost of its last connection, is gone.
-      if (foldNick(nick) === foldNick(environment.GULLY_IRC_NICK))
-        client.changeNick(environment.GULLY_IRC_NICK);
+      if (foldNick(nick) === foldNick(settings.room.nick)) client.changeNick(settings.room.nick);
     });
     client.on('nick', ({ nick, new_nick }) => {
       room.rename(nick, new_nick);
-      if (foldNick(new_nick) === foldNick(environment.GULLY_IRC_NICK)) this.change(this.state, '');
+      if (foldNick(new_nick) === foldNick(settings.room.nick)) this.change(this.state, '');
     });
     client.on('kick', ({ kicked, nick, channel, message }) => {
       if (!here(channel)) return;
@@ -304,21 +317,28 @@ export class ConnectionService implements OnModuleDestroy {
       else if (this.state === 'connecting' && REFUSALS.has(error) && (channel === undefined || here(channel)))
         this.fail('refused', reason ?? error);
     });
+    client.on('unknown command', (line) => {
+      const refusal = refusalOf(line, settings.room.channel);
+      if (refusal !== undefined && this.state === 'connecting') this.fail('refused', refusal);
+    });
     client.on('close', () => {
-      if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
+      if (this.moving) {
+        this.moving = false;
+        this.connect();
+      } else if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
         this.fail('lost', this.words || 'The connection was closed');
     });
     client.on('socket close', (error) => {
       // What the server itself said of it is worth more than what became of the socket after that.
       if (error instanceof Error && this.state !== 'refused' && this.state !== 'lost')
-        this.words = socketWords(error, environment);
+        this.words = socketWords(error, settings.room);
     });
   }
 
   /** The list of those present has no accounts; where the server tells them otherwise (WHOX), they are asked for. */
   private askAccounts(): void {
     if (!this.client.network.supports('whox')) return;
-    this.client.who(this.environment.GULLY_IRC_CHANNEL, ({ users }) => {
+    this.client.who(this.settings.room.channel, ({ users }) => {
       for (const { nick, account } of users) this.room.learn(nick, account);
     });
   }
@@ -373,7 +393,7 @@ export class ConnectionService implements OnModuleDestroy {
     // What somebody says of themselves is no command, and is kept as it was typed.
     const text = event.type === 'action' ? `/me ${message}` : message;
     const vouched = this.client.network.cap.isEnabled('account-tag');
-    const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.environment, vouched);
+    const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.settings.room, vouched);
     this.room.learn(nick, account);
     const heard: Heard = {
       ...standing,
@@ -392,10 +412,4 @@ export class ConnectionService implements OnModuleDestroy {
     this.log.info({ state, words }, 'chat connection');
     this.news.publish('connection', this.view());
   }
-}
-
-/** A name that can be sent back without breaking the line it stands in. */
-function msgidOf({ tags }: MessageEvent): string | undefined {
-  const { msgid } = tags;
-  return msgid !== undefined && /^[\w.:/+=-]{1,200}$/u.test(msgid) ? msgid : undefined;
 }

@@ -41,6 +41,8 @@ declare module 'irc-framework' {
     mode: [{ target: string; modes: { mode: string; param: string | null }[] }];
     'nick in use': [{ nick: string }];
     'irc error': [{ error: string; reason?: string; channel?: string }];
+    /** one the library has no name for */
+    'unknown command': [{ command: string; params: string[] }];
     'sasl failed': [{ reason: string; message?: string }];
     'socket error': [Error];
     close: [];

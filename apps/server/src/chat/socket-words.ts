@@ -1,9 +1,9 @@
-import type { Environment } from '../configuration/index.js';
+import type { Room } from '../connection/index.js';
 
 /** What became of a socket, for a person. */
 export function socketWords(
   error: Error & { readonly code?: string },
-  { GULLY_IRC_HOST: host, GULLY_IRC_PORT: port }: Environment,
+  { host, port }: Pick<Room, 'host' | 'port'>,
 ): string {
   switch (error.code) {
     case 'ECONNREFUSED':

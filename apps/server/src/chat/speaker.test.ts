@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import type { Role } from '@gully/core/chat';
 import { standingOfSpeaker } from './speaker.js';
 
-const settings = { GULLY_ROLES_TAG: 'gully.example/roles', GULLY_STREAMER: 'Odalys_Tarn' };
+const settings = { rolesTag: 'gully.example/roles', streamer: 'Odalys_Tarn' };
 const speaker: Parameters<typeof standingOfSpeaker>[0] = { nick: 'pebblewren', tags: {} };
 
 test.each<[string, Partial<typeof speaker>, boolean, Role[]]>([
@@ -33,7 +33,7 @@ test('roles by mode are kept, each once', () => {
     'vip',
     'moderator',
   ]);
-  expect(
-    standingOfSpeaker(speaker, ['moderator'], { ...settings, GULLY_STREAMER: undefined }, false).roles,
-  ).toEqual(['moderator']);
+  expect(standingOfSpeaker(speaker, ['moderator'], { ...settings, streamer: '' }, false).roles).toEqual([
+    'moderator',
+  ]);
 });

@@ -1,10 +1,10 @@
 import { readRolesTag, type Role, type TagRoles } from '@gully/core/chat';
 import { foldNick, viewerKey } from '@gully/core/viewers';
 import type { MessageEvent } from 'irc-framework';
-import type { Environment } from '../configuration/index.js';
+import type { RoomSettings } from '@gully/core/connection';
 
 type Speaker = Pick<MessageEvent, 'nick' | 'account' | 'tags'>;
-type Settings = Pick<Environment, 'GULLY_ROLES_TAG' | 'GULLY_STREAMER'>;
+type Settings = Pick<RoomSettings, 'rolesTag' | 'streamer'>;
 
 /**
  * The standing of whoever spoke: roles by channel mode, by the server's tag, and as the
@@ -19,10 +19,10 @@ export function standingOfSpeaker(
   settings: Settings,
   vouched: boolean,
 ): TagRoles {
-  const byTag = readRolesTag(tags[settings.GULLY_ROLES_TAG] ?? '');
+  const byTag = readRolesTag(tags[settings.rolesTag] ?? '');
   const roles = [...byMode, ...byTag.roles];
-  const streamer = settings.GULLY_STREAMER;
-  if (streamer !== undefined) {
+  const { streamer } = settings;
+  if (streamer !== '') {
     const same = vouched
       ? account !== undefined && viewerKey('', account) === viewerKey('', streamer)
       : foldNick(nick) === foldNick(streamer);

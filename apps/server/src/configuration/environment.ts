@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { ROOM_PATTERNS } from '@gully/core/connection';
 import { Expose, plainToInstance, Transform } from 'class-transformer';
 import {
   IsBoolean,
@@ -31,6 +32,9 @@ const orNothing = ({ value }: { value: unknown }): unknown => (value === '' ? un
 
 /** Every setting the server takes from its environment. `.env.example` lists them with their defaults. */
 export class Environment {
+  /** names of the variables that are set */
+  given: ReadonlySet<string> = new Set();
+
   @Expose() @IsString() @MinLength(1) GULLY_DATA_DIR = './data';
   @Expose() @IsString() @IsIn(['127.0.0.1', '::1', 'localhost']) GULLY_HTTP_HOST = '127.0.0.1';
   @Expose() @Transform(toNumber) @IsInt() @Min(0) @Max(65_535) GULLY_HTTP_PORT = 4700;
@@ -38,15 +42,15 @@ export class Environment {
   @Expose() @IsString() @MinLength(1) GULLY_IRC_HOST = '127.0.0.1';
   @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(65_535) GULLY_IRC_PORT = 6667;
   @Expose() @Transform(toFlag) @IsBoolean() GULLY_IRC_TLS = false;
-  @Expose() @Matches(/^[^\s:#&,]{1,50}$/u) GULLY_IRC_NICK = 'gully';
-  @Expose() @Matches(/^[#&][^\s,]{1,199}$/u) GULLY_IRC_CHANNEL = '#lanternhour';
+  @Expose() @Matches(ROOM_PATTERNS.nick) GULLY_IRC_NICK = 'gully';
+  @Expose() @Matches(ROOM_PATTERNS.channel) GULLY_IRC_CHANNEL = '#lanternhour';
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_PASSWORD: string | undefined =
     undefined;
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_ACCOUNT: string | undefined = undefined;
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_IRC_ACCOUNT_PASSWORD: string | undefined =
     undefined;
   /** a tag of the server's own; one beginning with + is set by clients and can be forged */
-  @Expose() @Matches(/^(?!\+)[^\s;=]+$/u) GULLY_ROLES_TAG = 'gully.example/roles';
+  @Expose() @Matches(ROOM_PATTERNS.rolesTag) GULLY_ROLES_TAG = 'gully.example/roles';
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_STREAMER: string | undefined = undefined;
 
   @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(1_000_000) GULLY_CHAT_LIMIT = 20;
@@ -89,15 +93,11 @@ export function readEnvironment(source: NodeJS.ProcessEnv): Environment {
     exposeDefaultValues: true,
   });
   const faults = validateSync(known, { skipMissingProperties: false });
+  known.given = new Set(Object.keys(given));
   if (faults.length === 0) return known;
   const lines = faults.map(({ property, constraints }) => {
     const shown = SECRETS.includes(property) ? '(hidden)' : `“${given[property] ?? ''}”`;
     return `  ${property} is ${shown}: ${Object.values(constraints ?? {}).join(', ')}`;
   });
   throw new EnvironmentError(`Some settings are not usable. Nothing was started.\n${lines.join('\n')}`);
-}
-
-/** The channel's name as people say it: without IRC's mark. */
-export function channelName(environment: Environment): string {
-  return environment.GULLY_IRC_CHANNEL.replace(/^[#&]+/u, '');
 }

@@ -1,1 +1,1 @@
-export { channelName, Environment, EnvironmentError, readEnvironment } from './environment.js';
+export { Environment, EnvironmentError, readEnvironment } from './environment.js';

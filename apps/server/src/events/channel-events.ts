@@ -3,7 +3,7 @@ import type { Actor } from '@gully/core/actors';
 import { beginBy, decideEvent, EVENT_NAMES, type ChannelEvent, type Happening } from '@gully/core/routines';
 import { quietAt } from '@gully/core/quiet';
 import { strangerFacts } from '@gully/core/viewers';
-import { channelName, Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 import { Database, newId } from '../database/index.js';
 import { ChannelWorld, Performers, SELF } from '../live/index.js';
 import { PipelineService, type Decided, type Job } from '../pipeline/index.js';
@@ -19,7 +19,7 @@ export class ChannelEvents implements OnModuleInit {
   private readonly outsideEvents: OutsideEvents;
 
   constructor(
-    private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
     database: Database,
     private readonly pipeline: PipelineService,
     private readonly viewers: ViewersService,
@@ -79,7 +79,7 @@ export class ChannelEvents implements OnModuleInit {
   /** Something the channel itself does; who does it is the bot. */
   private own(kind: ChannelEvent['kind'], actor: Actor, only?: string): Job {
     const at = Date.now();
-    const viewer = strangerFacts(SELF, channelName(this.environment), ['streamer'], at);
+    const viewer = strangerFacts(SELF, this.connectionSettings.channelName, ['streamer'], at);
     const facts = { count: 0, amount: '', message: '', recipient: '' };
     const event: ChannelEvent = { ...facts, id: newId(at), kind, at, viewer, roles: ['streamer'] };
     return { kind: 'event', actor, about: [SELF], decide: () => this.decide(event, only) };

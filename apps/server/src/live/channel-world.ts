@@ -1,7 +1,8 @@
 import { randomInt } from 'node:crypto';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { World } from '@gully/core/pipeline';
-import { channelName, Environment } from '../configuration/index.js';
+import { Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 
 /** Viewer ids are ULIDs, so this cannot be one. */
 export const SELF = 'self';
@@ -49,7 +50,10 @@ export class ChannelWorld implements OnApplicationBootstrap {
   /** render steps taken since it was last set to none */
   readonly work = { steps: 0 };
 
-  constructor(private readonly environment: Environment) {
+  constructor(
+    private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
+  ) {
     // There is no currency yet, so nothing costs and there are no ranks.
     this.add('purse', { look: () => ({ standing: () => undefined }) });
   }
@@ -67,7 +71,7 @@ export class ChannelWorld implements OnApplicationBootstrap {
   now(): World {
     const world: Record<string, unknown> = {
       self: SELF,
-      channelName: channelName(this.environment),
+      channelName: this.connectionSettings.channelName,
       timeZone: this.environment.GULLY_TIME_ZONE,
       chance: { below: (count: number) => randomInt(count) },
       work: this.work,

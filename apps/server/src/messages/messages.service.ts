@@ -2,7 +2,7 @@ import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@
 import type { ChatLine } from '@gully/core/chat';
 import { ActivityService } from '../activity/index.js';
 import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
-import { Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { JobQueue } from '../queue/index.js';
@@ -17,7 +17,7 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
   private readonly listeners: ((line: ChatLine) => void)[] = [];
 
   constructor(
-    private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
     private readonly pipeline: PipelineService,
     private readonly queue: JobQueue,
     private readonly connection: ConnectionService,
@@ -40,16 +40,15 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
   }
 
   onModuleInit(): void {
-    const { GULLY_IRC_CHANNEL: room } = this.environment;
     this.connection.subscribe({
       heard: (line) => {
         this.receive(line);
       },
       opened: () => {
-        this.activity.record('connection', room, 'joined the chat room');
+        this.activity.record('connection', this.connectionSettings.room.channel, 'joined the chat room');
       },
       closed: () => {
-        this.activity.record('connection', room, 'lost the chat room');
+        this.activity.record('connection', this.connectionSettings.room.channel, 'lost the chat room');
       },
     });
   }

@@ -13,7 +13,8 @@ import {
 } from '@gully/core/timers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';
-import { channelName, Environment } from '../configuration/index.js';
+import { Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 import { ChannelWorld, Performers, SELF, type EffectOf } from '../live/index.js';
 import { MessagesService } from '../messages/index.js';
 import { NewsService } from '../news/index.js';
@@ -46,6 +47,7 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
 
   constructor(
     private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
     private readonly store: TimersStore,
     private readonly clock: TimersClock,
     private readonly settings: SettingsService,
@@ -179,7 +181,7 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
           room: this.settings.get(BREATHING_ROOM).value,
           moment: this.moment(),
           world: this.world.now(),
-          channelName: channelName(this.environment),
+          channelName: this.connectionSettings.channelName,
         });
         return {
           changes,

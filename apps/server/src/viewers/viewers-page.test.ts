@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { Environment } from '../configuration/index.js';
+import type { ConnectionSettings } from '../connection/index.js';
 import { Database, insertMany, openDatabase } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
@@ -21,7 +22,7 @@ const ROLES = ['viewer', 'viewer', 'viewer', 'subscriber', 'moderator'] as const
 
 beforeAll(async () => {
   database = new Database(await openDatabase(newFolder(), STORED));
-  const world = new ChannelWorld(new Environment());
+  const world = new ChannelWorld(new Environment(), {} as ConnectionSettings);
   pages = new ViewersPage(database, new ViewersService(database, world, makeLog('silent', false)));
   const part = (n: number): string => PARTS[n % PARTS.length]!;
   rows = Array.from({ length: 700 }, (_, n) => ({

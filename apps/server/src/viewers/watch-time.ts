@@ -1,7 +1,7 @@
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { viewerKey } from '@gully/core/viewers';
 import { ConnectionService, type Present } from '../chat/index.js';
-import { Environment } from '../configuration/index.js';
+import { ConnectionSettings } from '../connection/index.js';
 import { Database, type EntityManager } from '../database/index.js';
 import { JobQueue } from '../queue/index.js';
 import { LOG, type Log } from '../log/index.js';
@@ -37,7 +37,7 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
     private readonly viewers: ViewersService,
     private readonly database: Database,
     private readonly queue: JobQueue,
-    private readonly environment: Environment,
+    private readonly connectionSettings: ConnectionSettings,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -73,7 +73,7 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
 
   private count({ key, nick, since }: Present, now: number): void {
     const { live, liveSince } = this.stream.state;
-    if (!live || key === this.connection.self || key === viewerKey(nick, this.environment.GULLY_IRC_NICK))
+    if (!live || key === this.connection.self || key === viewerKey(nick, this.connectionSettings.room.nick))
       return;
     const from = Math.max(since, this.countedTo, liveSince ?? 0, now - LONGEST_TICK_MS);
     if (now <= from) return;

@@ -196,6 +196,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/connection/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RoomController_room"];
+        put: operations["RoomController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/connection/room/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RoomController_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/commands": {
         parameters: {
             query?: never;
@@ -1517,7 +1549,7 @@ export interface components {
             waits: boolean;
         };
         /** @enum {string} */
-        ConnectionState: "connecting" | "connected" | "limited" | "muted" | "lost" | "refused";
+        ConnectionState: "unset" | "connecting" | "connected" | "limited" | "muted" | "lost" | "refused";
         ConnectionDto: {
             state: components["schemas"]["ConnectionState"];
             /** Format: date-time */
@@ -1531,6 +1563,67 @@ export interface components {
             present: number;
             capabilities: string[];
             waiting: number;
+        };
+        RoomDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            version: number;
+            /** @description whether anybody said where the room is */
+            isSet: boolean;
+            /** @description the secrets that are kept; what they are is never told */
+            kept: string[];
+            /** @description what the environment sets and cannot be changed here, with the variables’ names */
+            fromEnvironment: {
+                [key: string]: string;
+            };
+        };
+        RoomChangeDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            /** @description of the server; left out, the one that is kept stays; empty for none */
+            password?: string;
+            /** @description of the account, in the same way */
+            accountPassword?: string;
+            /** @description the version the change is made on */
+            version: number;
+        };
+        RoomWishDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            /** @description of the server; left out, the one that is kept stays; empty for none */
+            password?: string;
+            /** @description of the account, in the same way */
+            accountPassword?: string;
+        };
+        TestResultDto: {
+            /** @enum {string} */
+            step: "reach" | "join" | "rights" | "hear";
+            ok: boolean;
+            words: string;
         };
         TriggerDto: {
             name: string;
@@ -2781,6 +2874,95 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConnectionDto"];
+                };
+            };
+        };
+    };
+    RoomController_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomDto"];
+                };
+            };
+        };
+    };
+    RoomController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RoomController_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomWishDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestResultDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
