@@ -130,3 +130,62 @@ test.describe('over a power cut', () => {
     await expect(chat.getByText(/cooling down, (10 min|9 min \d+ s) left/)).toBeVisible();
   });
 });
+
+test('a newcomer is in their room with a command of their own within 90 s and 40 keystrokes', async ({
+  page,
+  world,
+}) => {
+  const { child, output, ended } = start('apps/server/dist/main.js', {
+    GULLY_DATA_DIR: mkdtempSync(join(tmpdir(), 'gully-start-')),
+    GULLY_HTTP_PORT: '0',
+    GULLY_LOG: 'silent',
+  });
+  const began = Date.now();
+  await expect.poll(output).toMatch(/^Gully is at /m);
+  let strokes = 0;
+  const press = async (...keys: string[]): Promise<void> => {
+    for (const key of keys) await page.keyboard.press(key);
+    strokes += keys.length;
+  };
+  const type = (text: string): Promise<void> => press(...Array.from(text));
+  try {
+    await page.goto(/^Gully is at (.*)$/m.exec(output())?.[1] ?? '');
+    await expect(page.getByLabel('Room', { exact: true })).toBeFocused();
+    await type('#lanternhour');
+    await press('Tab');
+    await type(`irc://127.1:${String(world.ircPort)}`);
+    await press('Enter');
+    await expect(page.getByRole('banner').getByText('No moderator rights')).toBeVisible();
+    await expect(page.getByRole('row', { name: /!hug/ })).toBeVisible();
+    await press('n');
+    await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+    await type('hi');
+    await press('Enter');
+    await type('Hi');
+    await press('Control+Enter');
+    await expect(page.getByText('Saved !hi')).toBeVisible();
+    await world.type('pebblewren', '!hi');
+    await expect(page.getByRole('log', { name: 'Live chat' }).getByText('Hi', { exact: true })).toBeVisible();
+    expect(strokes).toBeLessThanOrEqual(40);
+    expect(Date.now() - began).toBeLessThan(90_000);
+
+    // What is on the page is tried, and said what is missing.
+    await page.goto(`${new URL(page.url()).origin}/prepare/connection`);
+    await page.getByLabel('The bot’s name').fill('glim');
+    await page.getByRole('button', { name: 'Test' }).press('Enter');
+    const found = page.getByRole('status', { name: 'What the test found' }).getByRole('listitem');
+    await expect(found).toHaveCount(4);
+    await expect(found.nth(2)).toContainText('/mode #lanternhour +o glim');
+    await page.getByLabel('Password of the account').fill('dry-socks');
+    await page.getByLabel('The bot’s name').press('Control+Enter');
+    await expect(page.getByText('Saved. Gully is on its way to #lanternhour')).toBeVisible();
+    await expect(page.getByLabel('Password of the account', { exact: true })).toHaveAttribute(
+      'placeholder',
+      'stored',
+    );
+    await expect(page.getByLabel('Say in chat as glim')).toBeVisible();
+  } finally {
+    child.kill('SIGTERM');
+    await ended;
+  }
+});

@@ -158,6 +158,11 @@ export class World {
     await ended(this.server.child, 'SIGKILL');
   }
 
+  /** where the chat room is, for any IRC client */
+  get ircPort(): number {
+    return this.standin?.ircPort ?? 0;
+  }
+
   get address(): string {
     return this.server?.address ?? '';
   }

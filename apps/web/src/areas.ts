@@ -1,6 +1,7 @@
 import { AIR } from './air/index.js';
 import { BUNDLES } from './bundles/index.js';
 import { COMMANDS } from './commands/index.js';
+import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
@@ -19,6 +20,7 @@ export const AREAS: readonly Manifest[] = [
   LISTS,
   COUNTERS,
   OUTPUTS,
+  CONNECTION,
   BUNDLES,
   RUNS,
   VIEWERS,

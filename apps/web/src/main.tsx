@@ -2,19 +2,20 @@
 import '@fontsource/noto-emoji/400.css';
 import './styles/index.css';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { lazy, StrictMode } from 'react';
+import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { AREAS } from './areas.js';
+import { Landing } from './connection/index.js';
 import { Fallen, Frame, NoSuchPlace } from './frame/index.js';
 import { queryClient, startNews } from './live/index.js';
 import { Areas } from './manifest/index.js';
-import { startTheme } from './ui/index.js';
+import { lazily, startTheme } from './ui/index.js';
 
 /** Places come when they are first visited; what was shown stays until then. */
 const PLACES = AREAS.flatMap(({ places = [] }) => places).map(({ path, load }) => ({
   path,
-  Place: lazy(async () => ({ default: await load() })),
+  Place: lazily(load),
 }));
 
 startTheme();
@@ -29,7 +30,7 @@ createRoot(root).render(
           <Fallen>
             <Routes>
               <Route element={<Frame />}>
-                <Route path="/" element={<Navigate to="/prepare/commands" replace />} />
+                <Route path="/" element={<Landing />} />
                 <Route path="/prepare" element={<Navigate to="/prepare/commands" replace />} />
                 <Route path="/review" element={<Navigate to="/review/activity" replace />} />
                 {PLACES.map(({ path, Place }) => (

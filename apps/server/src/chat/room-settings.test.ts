@@ -137,6 +137,13 @@ test('a room is tried before it is set: whether it is reached, joined, with righ
   expect(await tried({ port: 1 })).toEqual([
     { step: 'reach', ok: false, words: 'Nothing answers at 127.0.0.1:1' },
   ]);
+  expect(await tried({ tls: true })).toMatchObject([
+    {
+      step: 'reach',
+      ok: false,
+      words: expect.stringMatching(/does not speak TLS at port .* turn encryption off/u),
+    },
+  ]);
   const noSuchRoom = 'No such channel; the stand-in has one';
   expect((await tried({ channel: '#elsewhere' })).at(-1)).toMatchObject({
     step: 'join',
@@ -148,11 +155,11 @@ test('a room is tried before it is set: whether it is reached, joined, with righ
   await gully.entered();
   expect((await tried()).every(({ ok }) => ok)).toBe(true);
   expect(gully.connection.nick).toBe('gully');
-  expect((await room(gully))['version']).toBe(1);
+  expect((await room(gully)).version).toBe(1);
   // The bot itself says so too, instead of waiting to be let in.
   await set(gully, { channel: '#elsewhere' }, 1);
   await until(async () => {
     const { body } = await gully.http.get('/api/connection');
-    return (body as { words: string }).words === noSuchRoom ? body : undefined;
+    return (body as { words: string }).words === noSuchRoom || undefined;
   }, 'the refusal');
 });

@@ -19,7 +19,18 @@ export function socketWords(
     case 'ECONNRESET':
       return 'The connection broke';
     case undefined:
-    default:
       return error.message;
+    default:
+      return secureWords(error.code, host, port) ?? error.message;
   }
+}
+
+/** What Node calls a certificate it does not trust. */
+const UNTRUSTED = /^(?:CERT_|DEPTH_ZERO_|SELF_SIGNED_|UNABLE_TO_|ERR_TLS_CERT_)/u;
+
+function secureWords(code: string, host: string, port: number): string | undefined {
+  if (code.startsWith('ERR_SSL_') || code === 'EPROTO')
+    return `${host} does not speak TLS at port ${String(port)}; turn encryption off, or use the server’s encrypted port, most often 6697`;
+  if (UNTRUSTED.test(code)) return `The certificate of ${host} is not trusted (${code})`;
+  return undefined;
 }

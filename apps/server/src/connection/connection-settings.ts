@@ -69,6 +69,10 @@ export class ConnectionSettings {
 
   /** The channel's name as people say it: without IRC's mark. */
   get channelName(): string {
+    return this.isSet ? this.named : 'your channel';
+  }
+
+  private get named(): string {
     return this.room.channel.replace(/^[#&]+/u, '');
   }
 

@@ -1,11 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { LoaderCircle, MicOff, Plug, PlugZap, ShieldAlert, Unplug } from 'lucide-react';
 import type { Connection } from '../api/index.js';
+import { Link } from 'react-router';
 import { connectionQuery, useOnline } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { connectionWords } from './connection-words.js';
 
 const SIGNS = {
+  unset: [Unplug, 'text-ochre'],
   connecting: [LoaderCircle, 'text-ochre'],
   connected: [Plug, 'text-moss'],
   limited: [ShieldAlert, 'text-ochre'],
@@ -33,8 +35,8 @@ export function ConnectionState() {
   const [Sign, color] = SIGNS[connection.state];
   const { brief, means } = connectionWords(connection, now);
   return (
-    <span className={`state ${color}`} role="status" title={means}>
-      <Sign className="i s" aria-hidden="true" /> {brief}
-    </span>
+    <Link className={`state ${color} hover:underline`} to="/prepare/connection" title={means}>
+      <Sign className="i s" aria-hidden="true" /> <span role="status">{brief}</span>
+    </Link>
   );
 }

@@ -6,6 +6,11 @@ export function connectionWords(connection: Connection, now: number): { brief: s
   const seconds = nextTryAt === null ? 0 : Math.max(0, Math.ceil((Date.parse(nextTryAt) - now) / 1000));
   const again = nextTryAt === null ? '' : `Next try in ${String(seconds)} s.`;
   switch (state) {
+    case 'unset':
+      return {
+        brief: 'Not set up',
+        means: 'Gully does not know yet which room it belongs in. Say so under Channel, Connection.',
+      };
     case 'connecting':
       return { brief: 'Connecting', means: `Joining ${channel}.` };
     case 'connected':

@@ -21,6 +21,8 @@ export type {
   Role,
   Run,
   SavedPersona,
+  RoomState,
+  RoomWish,
   Several,
   SeveralAsked,
   Stream,

@@ -1,5 +1,5 @@
 export { Ago } from './ago.js';
-export { comesLater } from './comes-later.js';
+export { comesLater, lazily } from './comes-later.js';
 export { Choice } from './choice.js';
 export { DurationField } from './duration-field.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';

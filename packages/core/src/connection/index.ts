@@ -1,3 +1,4 @@
+export { readServer } from './read-server.js';
 export {
   BLANK_ROOM,
   ROOM_FIELDS,

@@ -1,0 +1,2 @@
+export { Landing } from './landing.js';
+export { CONNECTION } from './manifest.js';
