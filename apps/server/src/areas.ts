@@ -1,5 +1,6 @@
 import type { Type } from '@nestjs/common';
 import { ActivityModule } from './activity/index.js';
+import { BoardModule } from './board/index.js';
 import { BundlesModule } from './bundles/index.js';
 import { ChatModule } from './chat/index.js';
 import { CommandsModule } from './commands/index.js';
@@ -25,6 +26,7 @@ import { WebhooksModule } from './webhooks/index.js';
 /** The module of every area. */
 export const AREAS: readonly Type<object>[] = [
   ActivityModule,
+  BoardModule,
   BundlesModule,
   ChatModule,
   CommandsModule,

@@ -1,4 +1,5 @@
 import { AIR } from './air/index.js';
+import { BOARD } from './board/index.js';
 import { BUNDLES } from './bundles/index.js';
 import { COMMANDS } from './commands/index.js';
 import { CONNECTION } from './connection/index.js';
@@ -25,5 +26,6 @@ export const AREAS: readonly Manifest[] = [
   RUNS,
   VIEWERS,
   AIR,
+  BOARD,
   QUIET,
 ];

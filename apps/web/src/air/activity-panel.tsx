@@ -37,7 +37,7 @@ export function ActivityPanel() {
     [data, shown],
   );
   return (
-    <section className="panel tall" aria-labelledby="activity-title">
+    <section className="panel" aria-labelledby="activity-title">
       <header>
         <h2 id="activity-title">Activity</h2>
         <span className="ml-auto">

@@ -3,7 +3,23 @@ import type { Manifest } from '../manifest/index.js';
 export const AIR: Manifest = {
   places: [{ path: '/air', load: async () => (await import('./on-air-page.js')).OnAirPage }],
   panels: [
-    { id: 'activity', rank: 20, load: async () => (await import('./activity-panel.js')).ActivityPanel },
-    { id: 'connection', rank: 40, load: async () => (await import('./connection-panel.js')).ConnectionPanel },
+    {
+      id: 'activity',
+      title: 'Activity',
+      place: { x: 4, y: 0, w: 8, h: 20 },
+      load: async () => (await import('./activity-panel.js')).ActivityPanel,
+    },
+    {
+      id: 'checks',
+      title: 'Before going live',
+      place: { x: 0, y: 11, w: 4, h: 5 },
+      load: async () => (await import('./checks-panel.js')).ChecksPanel,
+    },
+    {
+      id: 'connection',
+      title: 'Connection',
+      place: { x: 0, y: 16, w: 4, h: 8 },
+      load: async () => (await import('./connection-panel.js')).ConnectionPanel,
+    },
   ],
 };

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
+import { Arrangements, Board } from '../board/index.js';
 import { channelQuery, connectionQuery, useLines } from '../live/index.js';
 import { useAreas } from '../manifest/index.js';
-import { comesLater, useNow } from '../ui/index.js';
+import { ago, comesLater, exact, lastDone, useNow } from '../ui/index.js';
 import { StandinControls } from './standin-controls.js';
 
 const MINUTES = 5;
@@ -12,12 +13,12 @@ export function OnAirPage() {
   const { data: channel } = useQuery(channelQuery);
   const { data: connection } = useQuery(connectionQuery);
   const areas = useAreas();
+  const [arranging, setArranging] = useState(false);
   const panels = useMemo(
     () =>
       areas
         .flatMap(({ panels: brought = [] }) => brought)
-        .sort((a, b) => a.rank - b.rank)
-        .map(({ id, load }) => ({ id, Panel: comesLater(load) })),
+        .map(({ id, title, place, load }) => ({ id, title, place, Panel: comesLater(load) })),
     [areas],
   );
   return (
@@ -32,13 +33,30 @@ export function OnAirPage() {
         )}
         <LineRate />
         <StandinControls />
+        <span className="row ml-auto max-desk:hidden">
+          <Arrangements />
+          {!arranging && (
+            <button
+              type="button"
+              className="btn s"
+              onClick={() => {
+                setArranging(true);
+              }}
+            >
+              Arrange
+            </button>
+          )}
+        </span>
       </div>
-      <div className="board">
-        {panels.map(({ id, Panel }) => (
-          <Panel key={id} />
-        ))}
-      </div>
+      <Board
+        panels={panels}
+        arranging={arranging}
+        onDone={() => {
+          setArranging(false);
+        }}
+      />
       <div className="foot">
+        <Done />
         <span className="s2 row ml-auto text-soft">
           <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or do <kbd>?</kbd> all keys
         </span>
@@ -58,6 +76,25 @@ function LineRate() {
     <span className="text-soft">
       <span className="m">{rate}</span> lines a minute
       {own > 0 && <>, the bot says 1 in {Math.round(recent.length / own)}</>}
+    </span>
+  );
+}
+
+/** What was done last, and the way back. */
+function Done() {
+  const last = lastDone.use();
+  const now = useNow(5_000);
+  if (last === undefined) return <span className="text-soft">Nothing to undo</span>;
+  const at = new Date(last.at).toISOString();
+  return (
+    <span className="row min-w-0">
+      <span className="s2 text-soft">Last done</span> <b className="truncate">{last.title}</b>
+      <span className="s2 text-soft" title={exact(at)}>
+        {ago(at, now)}
+      </span>
+      <button type="button" className="btn s" onClick={last.undo}>
+        Undo
+      </button>
     </span>
   );
 }

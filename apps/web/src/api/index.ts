@@ -21,6 +21,7 @@ export type {
   Role,
   Run,
   SavedPersona,
+  BoardState,
   RoomState,
   RoomWish,
   Several,

@@ -52,6 +52,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["BoardController_board"];
+        put: operations["BoardController_arrange"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bundles/export": {
         parameters: {
             query?: never;
@@ -1416,6 +1432,37 @@ export interface components {
             subject: string;
             text: string;
         };
+        PlaceDto: {
+            panel: string;
+            x: number;
+            y: number;
+            w: number;
+            h: number;
+        };
+        ArrangementDto: {
+            name: string;
+            places: components["schemas"]["PlaceDto"][];
+            hidden: string[];
+        };
+        BoardDto: {
+            /** @description the name of the arrangement in use; empty for the proposed one */
+            current: string;
+            arrangements: components["schemas"]["ArrangementDto"][];
+            /** @description the version the change is made on */
+            version: number;
+        };
+        ProblemView: {
+            type: string;
+            status: number;
+            title: string;
+            detail: string;
+            fields?: {
+                [key: string]: string;
+            };
+            current?: {
+                [key: string]: unknown;
+            };
+        };
         QuestionDto: {
             name: string;
             /** @enum {string} */
@@ -1465,18 +1512,6 @@ export interface components {
             note: string;
             questions: components["schemas"]["QuestionDto"][];
             items: components["schemas"]["LookedDto"][];
-        };
-        ProblemView: {
-            type: string;
-            status: number;
-            title: string;
-            detail: string;
-            fields?: {
-                [key: string]: string;
-            };
-            current?: {
-                [key: string]: unknown;
-            };
         };
         ChoiceDto: {
             /** @enum {string} */
@@ -2658,6 +2693,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ActivityDto"][];
+                };
+            };
+        };
+    };
+    BoardController_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardDto"];
+                };
+            };
+        };
+    };
+    BoardController_arrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };

@@ -59,7 +59,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
         toast('Import undone; everything is as it was');
       };
       toast(`Imported ${String(changed)} ${changed === 1 ? 'thing' : 'things'}`, {
-        action: { label: 'Undo', onClick: () => void undo().catch(tellProblem) },
+        undo: () => void undo().catch(tellProblem),
         duration: 30_000,
       });
       onDone();

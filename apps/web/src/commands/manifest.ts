@@ -34,7 +34,14 @@ export const COMMANDS: Manifest = {
         .map((command) => ({ value: command.id, label: titleOf(command, prefix) })),
     first: { label: 'Make a command first', to: '/prepare/commands/new' },
   },
-  panels: [{ id: 'uses', rank: 50, load: async () => (await import('./uses-panel.js')).UsesPanel }],
+  panels: [
+    {
+      id: 'uses',
+      title: 'Commands used',
+      place: { x: 0, y: 24, w: 4, h: 9 },
+      load: async () => (await import('./uses-panel.js')).UsesPanel,
+    },
+  ],
   news: {
     thing: ({ of }) => {
       if (of === 'command') askAgain(commandsQuery.queryKey);

@@ -19,13 +19,10 @@ export function PrefixBlank() {
     onSuccess: async (saved, { value: next }) => {
       setTyped(undefined);
       await Promise.all([queries.invalidateQueries(settingsQuery), queries.invalidateQueries(channelQuery)]);
-      const undo = {
-        label: 'Undo',
-        onClick: () => {
-          set.mutate({ value: prefix, version: saved.version });
-        },
+      const undo = (): void => {
+        set.mutate({ value: prefix, version: saved.version });
       };
-      toast(`The prefix is now ${next}`, { action: undo });
+      toast(`The prefix is now ${next}`, { undo });
     },
     onError: tellProblem,
   });

@@ -33,13 +33,10 @@ export function RoomEditor({ room }: { readonly room: RoomState }) {
       keep(null);
       setPasswords(AS_KEPT);
       toast(`Saved. Gully is on its way to ${now.channel}`, {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void setRoom(saved, now.version)
-              .then((before) => queries.setQueryData(roomQuery.queryKey, before))
-              .catch(tellProblem),
-        },
+        undo: () =>
+          void setRoom(saved, now.version)
+            .then((before) => queries.setQueryData(roomQuery.queryKey, before))
+            .catch(tellProblem),
       });
     },
     onError: tellProblem,
@@ -93,11 +90,8 @@ export function RoomEditor({ room }: { readonly room: RoomState }) {
               keep(null);
               setPasswords(AS_KEPT);
               toast('Discarded', {
-                action: {
-                  label: 'Undo',
-                  onClick: () => {
-                    keep(kept);
-                  },
+                undo: () => {
+                  keep(kept);
                 },
               });
             }}

@@ -24,17 +24,15 @@ function useCounters() {
     await answerOf(api.PUT('/api/counters/{name}', { params: { path: { name } }, body: { value } }));
     await queries.invalidateQueries(countersQuery);
   };
-  const undoTo = ({ name, value }: Counter) => ({
-    label: 'Undo',
-    onClick: () => void put(name, value).catch(tellProblem),
-  });
+  const undoTo =
+    ({ name, value }: Counter) =>
+    (): void => {
+      void put(name, value).catch(tellProblem);
+    };
   const set = useMutation({
     mutationFn: ({ name, value }: { name: string; value: number; before?: Counter }) => put(name, value),
     onSuccess: (_, { name, value, before }) => {
-      toast(
-        `${name} is ${value.toLocaleString('en')}`,
-        before === undefined ? {} : { action: undoTo(before) },
-      );
+      toast(`${name} is ${value.toLocaleString('en')}`, before === undefined ? {} : { undo: undoTo(before) });
     },
     onError: tellProblem,
   });
@@ -44,7 +42,7 @@ function useCounters() {
       await queries.invalidateQueries(countersQuery);
     },
     onSuccess: (_, counter) => {
-      toast(`Removed the counter ${counter.name}`, { action: undoTo(counter), duration: 20_000 });
+      toast(`Removed the counter ${counter.name}`, { undo: undoTo(counter), duration: 20_000 });
     },
     onError: tellProblem,
   });

@@ -28,14 +28,11 @@ export function SettingChoice<T extends string>({ name, label, options, ask, sav
       const before = data?.value;
       const chosen = options.find(({ value }) => value === saved.value)?.label ?? saved.value;
       toast(`${label}: ${chosen}`, {
-        action:
+        undo:
           before === undefined || before === saved.value
             ? undefined
-            : {
-                label: 'Undo',
-                onClick: () => {
-                  set.mutate({ value: before, version: saved.version });
-                },
+            : () => {
+                set.mutate({ value: before, version: saved.version });
               },
       });
     },

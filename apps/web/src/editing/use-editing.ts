@@ -151,7 +151,7 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
         kind.drafts.write(id, draft);
         open();
       };
-      toast('Draft discarded', { action: { label: 'Undo', onClick: undo }, duration: UNDO_MS });
+      toast('Draft discarded', { undo, duration: UNDO_MS });
     },
     duplicate: () => {
       const open = (): void => void navigate(`${kind.path}/${NEW}`);

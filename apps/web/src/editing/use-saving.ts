@@ -30,15 +30,13 @@ export function useSaving<B extends object, S extends Kept>(
   const { drafts, server, path } = kind;
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const undo = (work: () => Promise<S>) => ({
-    label: 'Undo',
-    onClick: () =>
-      void work()
-        .then((saved) => {
-          kind.place(queries, saved);
-        })
-        .catch(tellProblem),
-  });
+  const undo = (work: () => Promise<S>) => (): void => {
+    void work()
+      .then((saved) => {
+        kind.place(queries, saved);
+      })
+      .catch(tellProblem);
+  };
 
   const save = useMutation({
     mutationFn: ({ draft, version }: { draft: Draft<B>; version: number }) =>
@@ -74,7 +72,7 @@ export function useSaving<B extends object, S extends Kept>(
       };
       toast(`Saved ${nameOf(saved)}`, {
         description: notes.length > 0 ? notes.join('. ') : undefined,
-        action: version === 0 ? { label: 'Undo', onClick: unadd } : undo(unsave),
+        undo: version === 0 ? unadd : undo(unsave),
         duration: UNDO_MS,
       });
     },
@@ -100,7 +98,7 @@ export function useSaving<B extends object, S extends Kept>(
         void navigate(`${path}/${saved.id}`);
         return back;
       };
-      toast(`Deleted ${nameOf(saved)}`, { action: undo(restore), duration: UNDO_MS });
+      toast(`Deleted ${nameOf(saved)}`, { undo: undo(restore), duration: UNDO_MS });
     },
     onError: tellProblem,
   });

@@ -35,7 +35,7 @@ export function useSeveral<B extends object, S extends Kept>(kind: Kind<B, S>) {
         }
       };
       toast(`${DONE[change] ?? 'Changed'} ${count}`, {
-        action: { label: 'Undo', onClick: () => void undo() },
+        undo: () => void undo(),
         duration: 20_000,
       });
     },

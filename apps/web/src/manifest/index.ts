@@ -10,4 +10,5 @@ export type {
   Panel,
   Place,
   Referable,
+  TopBarPart,
 } from './manifest.js';

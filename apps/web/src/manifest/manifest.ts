@@ -65,7 +65,16 @@ export interface Referable {
 /** A panel of On air. */
 export interface Panel {
   readonly id: string;
-  /** panels stand in the order of their ranks */
+  readonly title: string;
+  /** where it stands until somebody arranges the board, in columns of twelve and rows */
+  readonly place: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+  readonly load: () => Promise<ComponentType>;
+}
+
+/** What an area shows in the top bar. */
+export interface TopBarPart {
+  readonly id: string;
+  /** parts stand in the order of their ranks */
   readonly rank: number;
   readonly load: () => Promise<ComponentType>;
 }
@@ -87,7 +96,7 @@ export interface Manifest {
   readonly referable?: Referable;
   readonly panels?: readonly Panel[];
   /** what stands in the top bar, before the connection */
-  readonly topBar?: readonly Panel[];
+  readonly topBar?: readonly TopBarPart[];
   readonly cardParts?: readonly CardPart[];
   /** what each kind of news changes in what is shown */
   readonly news?: NewsHandlers;

@@ -15,6 +15,13 @@ export const RUNS: Manifest = {
       words: ['what ran', 'runs'],
     },
   ],
-  panels: [{ id: 'running', rank: 30, load: async () => (await import('./running-panel.js')).RunningPanel }],
+  panels: [
+    {
+      id: 'running',
+      title: 'Running routines',
+      place: { x: 0, y: 6, w: 4, h: 5 },
+      load: async () => (await import('./running-panel.js')).RunningPanel,
+    },
+  ],
   news: { run: runsSoon },
 };

@@ -18,14 +18,11 @@ export function BreathingBlank() {
       setEdited(undefined);
       queries.setQueryData(breathingQuery.queryKey, saved);
       toast('Breathing room changed', {
-        action:
+        undo:
           before === undefined
             ? undefined
-            : {
-                label: 'Undo',
-                onClick: () => {
-                  set.mutate({ value: before, version: saved.version });
-                },
+            : () => {
+                set.mutate({ value: before, version: saved.version });
               },
       });
     },

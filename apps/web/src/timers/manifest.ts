@@ -21,7 +21,14 @@ export const TIMERS: Manifest = {
     found: (timers: readonly { readonly id: string; readonly name: string }[]) =>
       timers.map(({ id, name }) => ({ label: name, to: `/prepare/timers/${id}`, hint: 'timer' })),
   },
-  panels: [{ id: 'timers', rank: 10, load: async () => (await import('./timers-panel.js')).TimersPanel }],
+  panels: [
+    {
+      id: 'timers',
+      title: 'Timers due',
+      place: { x: 0, y: 0, w: 4, h: 6 },
+      load: async () => (await import('./timers-panel.js')).TimersPanel,
+    },
+  ],
   referable: {
     kind: 'timer',
     query: timersQuery,

@@ -22,7 +22,7 @@ export function useTimerActs() {
     },
     onSuccess: ({ timer, held }) => {
       toast(held ? `${timer.name} is held for this stream` : `${timer.name} resumed`, {
-        action: { label: 'Undo', onClick: () => void holdTo(timer.id, !held).catch(tellProblem) },
+        undo: () => void holdTo(timer.id, !held).catch(tellProblem),
       });
     },
     onError: tellProblem,

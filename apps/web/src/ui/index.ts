@@ -4,6 +4,7 @@ export { Choice } from './choice.js';
 export { DurationField } from './duration-field.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
 export { IconButton } from './icon-button.js';
+export { lastDone, type LastDone } from './last-done.js';
 export { Mark, Notch } from './mark.js';
 export { useNarrow } from './narrow.js';
 export { Bones, Fault, LoadFailed, tellProblem, toFix } from './notice.js';

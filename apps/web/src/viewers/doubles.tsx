@@ -31,7 +31,7 @@ export function Doubles() {
         await refresh();
       };
       toast(`${name} is now one viewer`, {
-        action: { label: 'Undo', onClick: () => void undo().catch(tellProblem) },
+        undo: () => void undo().catch(tellProblem),
         duration: 20_000,
       });
     },

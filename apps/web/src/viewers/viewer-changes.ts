@@ -14,10 +14,9 @@ export function useViewerChanges(id: string) {
   };
   const path = { params: { path: { id } } };
   /** Runs it, then shows what there is now; tells what went wrong. */
-  const undo = (run: () => Promise<unknown>) => ({
-    label: 'Undo',
-    onClick: () => void run().then(refresh).catch(tellProblem),
-  });
+  const undo = (run: () => Promise<unknown>) => (): void => {
+    void run().then(refresh).catch(tellProblem);
+  };
   const common = { onSettled: refresh, onError: tellProblem };
 
   const mark = useMutation({
@@ -36,7 +35,7 @@ export function useViewerChanges(id: string) {
     onSuccess: (_, note) => {
       const restore = () =>
         answerOf(api.POST('/api/viewers/{id}/notes/{note}/restore', { params: { path: { id, note } } }));
-      toast('Removed the note', { action: undo(restore), duration: 20_000 });
+      toast('Removed the note', { undo: undo(restore), duration: 20_000 });
     },
   });
   const undoMerge = (merge: string) =>
@@ -45,7 +44,7 @@ export function useViewerChanges(id: string) {
     mutationFn: (from: string) => answerOf(api.POST('/api/viewers/{id}/merge', { ...path, body: { from } })),
     ...common,
     onSuccess: ({ id: merged, name }) => {
-      toast(`Merged ${name} into this viewer`, { action: undo(() => undoMerge(merged)), duration: 20_000 });
+      toast(`Merged ${name} into this viewer`, { undo: undo(() => undoMerge(merged)), duration: 20_000 });
     },
   });
   const unmerge = useMutation({ mutationFn: undoMerge, ...common });

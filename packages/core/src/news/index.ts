@@ -24,7 +24,15 @@ export interface LineView {
   readonly removed: boolean;
 }
 
-export const CONNECTION_STATES = ['unset', 'connecting', 'connected', 'limited', 'muted', 'lost', 'refused'] as const;
+export const CONNECTION_STATES = [
+  'unset',
+  'connecting',
+  'connected',
+  'limited',
+  'muted',
+  'lost',
+  'refused',
+] as const;
 /** unset: nobody said where the room is; limited: connected without moderator rights; muted: in the room and not let speak; refused: the server said no. */
 export type ConnectionState = (typeof CONNECTION_STATES)[number];
 
