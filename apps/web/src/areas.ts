@@ -6,6 +6,7 @@ import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
+import { MEMORY } from './memory/index.js';
 import { OUTPUTS } from './outputs/index.js';
 import { QUIET } from './quiet/index.js';
 import { ROUTINES } from './routines/index.js';
@@ -20,6 +21,7 @@ export const AREAS: readonly Manifest[] = [
   TIMERS,
   LISTS,
   COUNTERS,
+  MEMORY,
   OUTPUTS,
   CONNECTION,
   BUNDLES,

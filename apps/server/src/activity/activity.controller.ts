@@ -1,5 +1,6 @@
 import { Controller, Get, Query } from '@nestjs/common';
-import { ApiOkResponse, ApiProperty, ApiTags } from '@nestjs/swagger';
+import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
+import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 import { ACTIVITY_KINDS, type ActivityKind, type ActivityView } from '@gully/core/news';
 import { PageQuery } from '../chat/index.js';
 import { WhileAwaited } from '../problem/index.js';
@@ -13,6 +14,18 @@ class ActivityDto implements ActivityView {
   @ApiProperty() text!: string;
 }
 
+class ActivityQuery extends PageQuery {
+  @ApiPropertyOptional({ description: 'what a viewer had happen, by their id' })
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  viewer?: string;
+  @ApiPropertyOptional({ enum: ACTIVITY_KINDS, enumName: 'ActivityKind' })
+  @IsOptional()
+  @IsIn(ACTIVITY_KINDS)
+  kind?: ActivityKind;
+}
+
 @ApiTags('activity')
 @Controller('api/activity')
 export class ActivityController {
@@ -20,7 +33,10 @@ export class ActivityController {
 
   @Get()
   @ApiOkResponse({ type: [ActivityDto] })
-  page(@Query() { before, limit }: PageQuery, @WhileAwaited() signal: AbortSignal): Promise<ActivityDto[]> {
-    return this.activity.page(before, limit, { signal });
+  page(
+    @Query() { limit, ...filter }: ActivityQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<ActivityDto[]> {
+    return this.activity.page(filter, limit, { signal });
   }
 }

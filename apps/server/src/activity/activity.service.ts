@@ -6,6 +6,14 @@ import { ActivityRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
+/** Which of it. */
+export interface ActivityFilter {
+  readonly before?: string | undefined;
+  /** the id of the viewer who had it happen */
+  readonly viewer?: string | undefined;
+  readonly kind?: ActivityKind | undefined;
+}
+
 /** What happened on the channel, as plain lines for On air. */
 @Injectable()
 export class ActivityService {
@@ -34,9 +42,15 @@ export class ActivityService {
   }
 
   /** What came before the entry `before`, or the newest; newest first. */
-  async page(before: string | undefined, limit: number, options?: ReadOptions): Promise<ActivityView[]> {
+  async page(
+    { before, viewer, kind }: ActivityFilter,
+    limit: number,
+    options?: ReadOptions,
+  ): Promise<ActivityView[]> {
     await this.batch.flush();
     const query = newestFirst(this.database.read, ActivityRow, before, limit);
+    if (viewer !== undefined) query.andWhere('row.actor = :actor', { actor: `viewer:${viewer}` });
+    if (kind !== undefined) query.andWhere('row.kind = :kind', { kind });
     return (await this.database.long.find(query, options)).map(viewOf);
   }
 }

@@ -89,8 +89,14 @@ export class SeasonChannel implements Stage {
       for (let due = part.due?.(at); due !== undefined; due = part.due?.(at)) yield due;
   }
 
-  tell(at: number, kind: ActivityRow['kind'], subject: string, text: string): void {
-    this.activity.push({ id: this.id(at), at, kind, subject, text, actor: 'gully' });
+  tell(
+    at: number,
+    kind: ActivityRow['kind'],
+    subject: string,
+    text: string,
+    actor: ActivityRow['actor'] = 'gully',
+  ): void {
+    this.activity.push({ id: this.id(at), at, kind, subject, text, actor });
   }
 
   async store(manager: EntityManager): Promise<void> {

@@ -114,7 +114,7 @@ export class Season {
       recipient: '',
       at,
     };
-    this.channel.tell(at, 'event', viewer.name, EVENT_NAMES[given.kind]);
+    this.channel.tell(at, 'event', viewer.name, EVENT_NAMES[given.kind], `viewer:${viewer.id}`);
     for (const each of decideEvent(event, world.routines.forEvent(given.kind), world)) {
       if ('refused' in each) continue;
       for (const change of each.started.changes) this.channel.take(change);

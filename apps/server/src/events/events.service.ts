@@ -52,7 +52,8 @@ export class EventsService {
       tell: (event) => {
         const over = late === undefined ? '' : `, ${elapsedInWords(late)} ago`;
         const words = `${eventInWords(event)}${over}${starts ? '' : ', which started nothing'}`;
-        this.activity.record('event', event.viewer.name, words);
+        const actor = viewer === undefined ? 'gully' : (`viewer:${event.viewer.id}` as const);
+        this.activity.record('event', event.viewer.name, words, actor);
       },
     });
   }

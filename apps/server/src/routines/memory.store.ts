@@ -1,15 +1,20 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
 import type { KeptSpan, RememberedChange } from '@gully/core/routines';
 import { Not } from 'typeorm';
 import { Database, type EntityManager } from '../database/index.js';
 import { RememberedRow } from './rows.js';
 import { ChannelWorld, Keepers, SELF } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
+import { JobQueue } from '../queue/index.js';
 import { StreamService } from '../stream/index.js';
 import { ViewerWords } from './viewer-words.js';
 
 /** How the keys of what is remembered for a stream begin. */
 const STREAM_KEY = 'stream  ';
+
+/** Something remembered, and by what; null for what is forgotten. */
+type Word = Pick<RememberedChange, 'span' | 'viewer' | 'name' | 'text'>;
 
 /** Every name that something is remembered by, each found by one look into the index. */
 const NAMES = `WITH RECURSIVE names (name) AS (
@@ -32,6 +37,7 @@ export class MemoryStore implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly pipeline: PipelineService,
+    private readonly queue: JobQueue,
     private readonly stream: StreamService,
     world: ChannelWorld,
     keepers: Keepers,
@@ -62,6 +68,39 @@ export class MemoryStore implements OnModuleInit {
     await this.reload();
     this.stream.subscribe(({ to, back }) => {
       if (to === 'live' && !back) this.pipeline.surely(this.forgettingStream());
+    });
+  }
+
+  /** Has something remembered, or with null forgotten, in its turn. */
+  set({ span, viewer, name, text }: Word, actor: Actor): Promise<void> {
+    return this.pipeline.do({
+      kind: 'memory',
+      actor,
+      about: viewer === '' ? [] : [viewer],
+      decide: () => ({
+        changes: [{ kind: 'remembered', span, viewer, name, text, by: '', at: Date.now() }],
+        done: () => undefined,
+      }),
+    });
+  }
+
+  /** Forgets all that fits. @returns how much that was */
+  forgetAll({ span, name, viewer }: Partial<Pick<Word, 'span' | 'name' | 'viewer'>>): Promise<number> {
+    const given = Object.entries({ span, name, viewer }).filter(([, value]) => value !== undefined);
+    const where = given.map(([column]) => `${column} = ?`).join(' AND ');
+    const values = given.map(([, value]) => value);
+    // Alone, so that what chat has remembered meanwhile comes before or after it.
+    return this.queue.alone(async () => {
+      const count = await this.database.write(async (manager) => {
+        const [found] = await manager.query<[{ count: number }]>(
+          `SELECT count(*) AS count FROM remembered WHERE ${where}`,
+          values,
+        );
+        await manager.query(`DELETE FROM remembered WHERE ${where}`, values);
+        return found.count;
+      });
+      await this.reload();
+      return count;
     });
   }
 

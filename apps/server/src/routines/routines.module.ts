@@ -6,6 +6,7 @@ import { ViewersModule } from '../viewers/index.js';
 import { CountersController } from './counters.controller.js';
 import { CountersStore } from './counters.store.js';
 import { DrawsStore } from './draws.store.js';
+import { MemoryPage } from './memory-page.js';
 import { MemoryStore } from './memory.store.js';
 import { NamedRoutinesController } from './named.controller.js';
 import { NamedRoutinesService } from './named.service.js';
@@ -16,7 +17,15 @@ import { Calls } from './calls.js';
 @Module({
   imports: [PipelineModule, StreamModule, ThingsModule, ViewersModule],
   controllers: [CountersController, NamedRoutinesController, RememberedController],
-  providers: [CountersStore, DrawsStore, MemoryStore, NamedRoutinesStore, NamedRoutinesService, Calls],
+  providers: [
+    CountersStore,
+    DrawsStore,
+    MemoryPage,
+    MemoryStore,
+    NamedRoutinesStore,
+    NamedRoutinesService,
+    Calls,
+  ],
   exports: [CountersStore, MemoryStore, NamedRoutinesStore, NamedRoutinesService, Calls],
 })
 export class RoutinesModule {}

@@ -28,6 +28,6 @@ import { WatchTime } from './watch-time.js';
     ViewersService,
     WatchTime,
   ],
-  exports: [ViewersService],
+  exports: [ViewerChanges, ViewersService],
 })
 export class ViewersModule {}

@@ -2,6 +2,14 @@ import type { Manifest } from '../manifest/index.js';
 
 export const AIR: Manifest = {
   places: [{ path: '/air', load: async () => (await import('./on-air-page.js')).OnAirPage }],
+  viewerParts: [
+    {
+      id: 'events',
+      title: 'Events',
+      rank: 20,
+      load: async () => (await import('./viewer-events.js')).ViewerEvents,
+    },
+  ],
   panels: [
     {
       id: 'activity',

@@ -25,6 +25,7 @@ export type Stream = Schemas['StreamDto'];
 export type Counter = Schemas['CounterDto'];
 export type SavedPersona = Schemas['Persona'];
 export type Forced = Schemas['Forced'];
+export type RememberedWord = Schemas['WordDto'];
 export type BoardState = Schemas['BoardDto'];
 export type RoomState = Schemas['RoomDto'];
 export type RoomWish = Schemas['RoomWishDto'];

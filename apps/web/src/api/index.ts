@@ -22,6 +22,7 @@ export type {
   Run,
   SavedPersona,
   BoardState,
+  RememberedWord,
   RoomState,
   RoomWish,
   Several,

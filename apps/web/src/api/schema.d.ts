@@ -692,6 +692,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/remembered/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RememberedController_words"];
+        put: operations["RememberedController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/remembered/forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RememberedController_forget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs": {
         parameters: {
             query?: never;
@@ -1982,6 +2014,41 @@ export interface components {
             names: string[];
         };
         /** @enum {string} */
+        KeptSpan: "viewer" | "stream" | "good";
+        WordDto: {
+            span: components["schemas"]["KeptSpan"];
+            /** @description the viewer’s id; empty for what is not by viewer */
+            viewer: string;
+            name: string;
+            /** @description what the viewer is called now */
+            viewerName: string;
+            text: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        WordBodyDto: {
+            span: components["schemas"]["KeptSpan"];
+            /** @description the viewer’s id; empty for what is not by viewer */
+            viewer: string;
+            name: string;
+            /** @description null to forget it */
+            text: string | null;
+        };
+        ForgettingDto: {
+            /**
+             * @description all of this span
+             * @enum {string}
+             */
+            span?: "viewer" | "stream" | "good";
+            /** @description all by this word */
+            name?: string;
+            /** @description all of this viewer */
+            viewer?: string;
+        };
+        ForgottenDto: {
+            count: number;
+        };
+        /** @enum {string} */
         RunEnding: "done" | "stopped" | "failed" | "limited" | "refused" | "going";
         RunDto: {
             id: string;
@@ -2680,6 +2747,9 @@ export interface operations {
                 /** @description the id before which to read; without it the newest */
                 before?: string;
                 limit?: number;
+                /** @description what a viewer had happen, by their id */
+                viewer?: string;
+                kind?: components["schemas"]["ActivityKind"];
             };
             header?: never;
             path?: never;
@@ -4061,6 +4131,91 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RememberedNamesDto"];
+                };
+            };
+        };
+    };
+    RememberedController_words: {
+        parameters: {
+            query?: {
+                span?: "viewer" | "stream" | "good";
+                viewer?: string;
+                search?: string;
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordDto"][];
+                };
+            };
+        };
+    };
+    RememberedController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordBodyDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RememberedController_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgettingDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };

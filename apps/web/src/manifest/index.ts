@@ -11,4 +11,5 @@ export type {
   Place,
   Referable,
   TopBarPart,
+  ViewerPart,
 } from './manifest.js';

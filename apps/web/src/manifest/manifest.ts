@@ -87,6 +87,11 @@ export interface CardPart {
   readonly load: () => Promise<ComponentType<{ readonly viewerId: string }>>;
 }
 
+/** What an area shows of a viewer on their page. */
+export interface ViewerPart extends CardPart {
+  readonly title: string;
+}
+
 /** All that an area brings to the pages around its own. */
 export interface Manifest {
   readonly places?: readonly Place[];
@@ -98,6 +103,7 @@ export interface Manifest {
   /** what stands in the top bar, before the connection */
   readonly topBar?: readonly TopBarPart[];
   readonly cardParts?: readonly CardPart[];
+  readonly viewerParts?: readonly ViewerPart[];
   /** what each kind of news changes in what is shown */
   readonly news?: NewsHandlers;
 }

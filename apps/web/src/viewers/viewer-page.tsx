@@ -2,10 +2,11 @@ import { ROLE_NAMES } from '@gully/core/chat';
 import { elapsedInWords } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Viewer } from '../api/index.js';
-import { ago, Bones, exact, LoadFailed, useNow } from '../ui/index.js';
+import { useAreas } from '../manifest/index.js';
+import { ago, Bones, comesLater, exact, LoadFailed, useNow } from '../ui/index.js';
 import { EraseViewer } from './erase-viewer.js';
 import { MarkSwitches } from './mark-switches.js';
 import { MergeViewer } from './merge-viewer.js';
@@ -18,6 +19,15 @@ import { Marks } from './viewers-page.js';
 export function ViewerPage() {
   const { id = '' } = useParams();
   const { data, error, refetch } = useQuery(viewerQuery(id));
+  const areas = useAreas();
+  const parts = useMemo(
+    () =>
+      areas
+        .flatMap(({ viewerParts = [] }) => viewerParts)
+        .sort((a, b) => a.rank - b.rank)
+        .map(({ load, ...part }) => ({ ...part, Part: comesLater(load, 2) })),
+    [areas],
+  );
   if (data === undefined)
     return error === null ? <Bones lines={12} /> : <LoadFailed error={error} retry={() => void refetch()} />;
   const { viewer, notes, merges, used } = data;
@@ -60,6 +70,11 @@ export function ViewerPage() {
             </ul>
           )}
         </Panel>
+        {parts.map(({ id: part, title, Part }) => (
+          <Panel key={part} title={title}>
+            <Part viewerId={viewer.id} />
+          </Panel>
+        ))}
         <Panel title="Merge accounts">
           <MergeViewer viewer={viewer} merges={merges} />
           <EraseViewer viewer={viewer} />

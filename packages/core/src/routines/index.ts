@@ -129,6 +129,6 @@ export type {
   SayEffect,
   WebhooksView,
 } from './world.js';
-export { withNames } from './world.js';
+export { KEPT_SPANS, withNames } from './world.js';
 export { ROUTINE_THING } from './thing.js';
 export { ROUTINE_SLICES } from './slices.js';

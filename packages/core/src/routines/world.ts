@@ -16,7 +16,8 @@ export interface CounterState {
 }
 
 /** For whom, or how long, something is remembered outside a run. */
-export type KeptSpan = Exclude<Span, 'run'>;
+export const KEPT_SPANS = ['viewer', 'stream', 'good'] as const satisfies readonly Span[];
+export type KeptSpan = (typeof KEPT_SPANS)[number];
 
 export interface CountersView {
   /** undefined for a counter that was never changed */

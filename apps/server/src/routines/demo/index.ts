@@ -1,4 +1,4 @@
-import { routineBody, type CounterState } from '@gully/core/routines';
+import { routineBody, type CounterState, type KeptSpan } from '@gully/core/routines';
 import type { DrawState } from '@gully/core/random';
 import { insertMany } from '../../database/index.js';
 import { CounterRow, DrawRow, RememberedRow } from '../rows.js';
@@ -13,12 +13,30 @@ const MINUTE = 60_000;
 /** How deep they are tonight. */
 const DEPTH = 212;
 
+/** What viewers had the rope remember. */
+const ROPE_WORDS = [
+  ['pebblewren', 'patience'],
+  ['siltlark', 'dry socks'],
+  ['mossmoth', 'echo'],
+  ['tallowfen', 'carbide'],
+  ['oxbowkid', 'soup'],
+] as const;
+
 /** The demo's routines, and what they counted, drew and remembered. */
 export const routinesPart: MakeDemoPart = ({ now, begin, viewerId }) => {
   const prepared = DEMO_ROUTINES.map((routine) => prepareNamed(routine));
   const counters = new Map<string, CounterState>([['depth', { value: 0, most: 268 }]]);
   const draws = new Map<string, { owner: string; step: string; state: DrawState }>();
   const kept = new Map<string, RememberedRow>();
+  /** What somebody whom the season has seen had remembered before. */
+  const keep = (span: KeptSpan, by: string, name: string, text: string, minutes: number): void => {
+    const causedBy = viewerId(by);
+    if (causedBy === null) return;
+    const viewer = span === 'viewer' ? causedBy : '';
+    const key = `${span} ${viewer} ${name}`;
+    if (!kept.has(key))
+      kept.set(key, { span, viewer, name, text, changedAt: now - minutes * MINUTE, causedBy });
+  };
   return {
     look: () => ({
       counters: { of: (name) => counters.get(name), names: () => [...counters.keys()] },
@@ -48,6 +66,10 @@ export const routinesPart: MakeDemoPart = ({ now, begin, viewerId }) => {
       },
     },
     async store(manager) {
+      for (const [n, [viewer, word]] of ROPE_WORDS.entries())
+        keep('viewer', viewer, 'word', word, 40 + n * 2_900);
+      keep('good', 'quillrush', 'deepest', '268 m, on the fourth map night', 9_400);
+      keep('stream', 'quillrush', 'guide', 'quillrush', 29);
       const values = [...counters].map(([name, { value, most }]) => ({
         name,
         value: name === 'depth' ? DEPTH : value,

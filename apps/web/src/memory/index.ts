@@ -1,0 +1,1 @@
+export { MEMORY } from './manifest.js';
