@@ -1,3 +1,4 @@
+import { BLANK_TIMER } from '@gully/core/timers';
 import { expect, openCommands, test } from './test-support/world.js';
 
 test('search or do: goes to a mode, opens a command by its alias, changes the theme, and keeps it', async ({
@@ -130,4 +131,33 @@ test('with one key the bot is kept quiet, and let speak again', async ({ page, w
   await expect(page.locator('.top').getByRole('button', { name: 'Quiet', exact: true })).toBeVisible();
   await world.type('siltlark', '!lake');
   await expect(chat.getByText('Nobody has stood at it yet.')).toBeVisible();
+});
+
+test('search or do holds a timer, saves what is open, keeps the bot quiet and finds a viewer', async ({
+  page,
+  world,
+}) => {
+  await world.post('timers', { ...BLANK_TIMER, name: 'Rope rules', texts: ['Check your knots.'] });
+  const id = await world.add('map', 'the survey so far');
+  await world.type('pebblewren', 'evening');
+  await page.goto(`${world.address}/prepare/commands/${id}`);
+  const choose = async (words: string, name: string): Promise<void> => {
+    await page.keyboard.press('Control+k');
+    await page.getByPlaceholder('Search, or say what to do').fill(words);
+    await page.getByRole('option', { name, exact: true }).click();
+  };
+  await expect(page.getByLabel('Name', { exact: true })).toBeVisible();
+  await choose('hold rope', 'Hold Rope rules timer');
+  await expect(page.getByText('Rope rules is held for this stream')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('chart');
+  const index = page.getByRole('navigation', { name: 'Prepare' });
+  await expect(index.getByRole('link', { name: 'Commands draft 1' })).toBeVisible();
+  await choose('save', 'Save Ctrl ⏎');
+  await expect(page.getByText('Saved !chart')).toBeVisible();
+  await expect(index.getByRole('link', { name: 'Commands 1' })).toBeVisible();
+  await choose('quiet nothing', 'Quiet: nothing at all, 10 min q');
+  await expect(page.getByRole('button', { name: /^Quiet, 10 min/ })).toBeVisible();
+  await choose('let the bot', 'Let the bot speak again q');
+  await choose('pebble', 'pebblewren viewer');
+  await expect(page.getByRole('heading', { name: 'pebblewren' })).toBeVisible();
 });

@@ -10,7 +10,14 @@ export const COMMANDS: Manifest = {
     { path: '/prepare/commands/:id?', load: async () => (await import('./commands-page.js')).CommandsPage },
   ],
   index: [
-    { mode: 'prepare', group: 'Talk', to: '/prepare/commands', label: 'Commands', counts: commandsQuery },
+    {
+      mode: 'prepare',
+      group: 'Talk',
+      to: '/prepare/commands',
+      label: 'Commands',
+      counts: commandsQuery,
+      drafts: 'gully.draft.command.2.',
+    },
   ],
   actions: [{ label: 'Add command', to: `/prepare/commands/${NEW}`, hint: 'N' }],
   finding: {

@@ -12,6 +12,7 @@ export const CONNECTION: Manifest = {
       group: 'Channel',
       to: '/prepare/connection',
       label: 'Connection',
+      drafts: 'gully.draft.room',
       words: ['room', 'server', 'IRC', 'password', 'bot’s name'],
     },
   ],

@@ -98,7 +98,13 @@ export function RoomEditor({ room }: { readonly room: RoomState }) {
           >
             Discard
           </button>
-          <button type="button" className="btn do" disabled={!isChanged || save.isPending} onClick={onSave}>
+          <button
+            type="button"
+            data-save
+            className="btn do"
+            disabled={!isChanged || save.isPending}
+            onClick={onSave}
+          >
             Save and join <kbd aria-hidden="true">Ctrl ⏎</kbd>
           </button>
         </span>

@@ -83,7 +83,7 @@ export function EditorFrame<B extends object, S extends Kept>({
               >
                 Discard
               </button>
-              <button type="submit" className="btn do" disabled={draft === undefined || saving}>
+              <button type="submit" data-save className="btn do" disabled={draft === undefined || saving}>
                 {saved === undefined ? `Add ${kind.word}` : 'Save'} <kbd aria-hidden="true">Ctrl ⏎</kbd>
               </button>
             </span>

@@ -2,7 +2,7 @@ import { useQueries } from '@tanstack/react-query';
 import { ChevronDown, ChevronRight, Pin, PinOff } from 'lucide-react';
 import { NavLink } from 'react-router';
 import { useAreas, type IndexEntry, type Mode } from '../manifest/index.js';
-import { useStored } from '../ui/index.js';
+import { useAnyStored, useStored } from '../ui/index.js';
 
 interface IndexNavProps {
   readonly mode: Mode;
@@ -27,6 +27,7 @@ export function IndexNav({ mode, onChosen }: IndexNavProps) {
       <li key={entry.to}>
         <NavLink to={entry.to} onClick={onChosen}>
           {entry.label}
+          {entry.drafts !== undefined && <Drafted beginning={entry.drafts} />}
           {countOf(entry) !== undefined && <span className="m">{countOf(entry)}</span>}
         </NavLink>
         <button
@@ -76,6 +77,11 @@ export function IndexNav({ mode, onChosen }: IndexNavProps) {
       </div>
     </nav>
   );
+}
+
+/** Something is edited there that is not saved. */
+function Drafted({ beginning }: { readonly beginning: string }) {
+  return useAnyStored(beginning) ? <span className="state">draft</span> : null;
 }
 
 /** A few words this browser remembers. */

@@ -1,9 +1,10 @@
 import { useQueries } from '@tanstack/react-query';
 import { Command, defaultFilter } from 'cmdk';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { usePrefix } from '../live/index.js';
-import { useAreas } from '../manifest/index.js';
-import { chooseTheme, useTheme } from '../ui/index.js';
+import { useAreas, type Act } from '../manifest/index.js';
+import { chooseTheme, comesLater, useTheme } from '../ui/index.js';
 import { MODES } from './top-bar.js';
 
 interface PaletteProps {
@@ -32,6 +33,12 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
   const prefix = usePrefix();
   const areas = useAreas();
   const findings = areas.flatMap(({ finding }) => finding ?? []);
+  const [search, setSearch] = useState('');
+  const acts = useMemo(
+    () =>
+      areas.flatMap(({ acts: load }, n) => (load === undefined ? [] : [{ n, Acts: comesLater(load, 0) }])),
+    [areas],
+  );
   const answers = useQueries({ queries: findings.map(({ query }) => query) });
   const item = (label: string, run: () => void, hint = '', keywords: readonly string[] = []) => (
     <Command.Item
@@ -48,6 +55,7 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
       <span className="s2 ml-auto truncate text-soft">{hint}</span>
     </Command.Item>
   );
+  const act = ({ label, run, hint, words }: Act) => item(label, run, hint, words);
   return (
     <Command.Dialog
       open={open}
@@ -58,13 +66,22 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
       contentClassName="float fixed top-[12vh] left-1/2 w-[min(520px,94vw)] -translate-x-1/2 p-2"
       loop
     >
-      <Command.Input className="blank !h-9 w-full" placeholder="Search, or say what to do" />
+      <Command.Input
+        className="blank !h-9 w-full"
+        placeholder="Search, or say what to do"
+        value={search}
+        onValueChange={setSearch}
+      />
       <Command.List className="mt-2 max-h-[50vh] overflow-y-auto [&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-soft">
         <Command.Empty className="p-3 text-soft">Nothing found.</Command.Empty>
         <Command.Group heading="Do">
           {areas
             .flatMap(({ actions = [] }) => actions)
             .map(({ label, to, hint, words }) => item(label, () => void navigate(to), hint, words))}
+          {acts.map(({ n, Acts }) => (
+            <Acts key={n} search={search} show={act} />
+          ))}
+          <SaveAct show={act} />
           {item('Say in chat', onSay, '/')}
           {item('Rehearse a line', onRehearse)}
           {item('Collapse or open the dock', onDock, 'Ctrl .')}
@@ -96,4 +113,18 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
       </Command.List>
     </Command.Dialog>
   );
+}
+
+/** Saves what is open, where there is something to save. */
+function SaveAct({ show }: { readonly show: (act: Act) => ReactNode }) {
+  const button = document.querySelector<HTMLButtonElement>('[data-save]:not(:disabled)');
+  if (button === null) return null;
+  return show({
+    label: 'Save',
+    hint: 'Ctrl ⏎',
+    words: ['keep'],
+    run: () => {
+      button.click();
+    },
+  });
 }

@@ -4,7 +4,16 @@ import { NEW } from '../ui/index.js';
 
 export const LISTS: Manifest = {
   places: [{ path: '/prepare/lists/:id?', load: async () => (await import('./lists-page.js')).ListsPage }],
-  index: [{ mode: 'prepare', group: 'Talk', to: '/prepare/lists', label: 'Lists', counts: listsQuery }],
+  index: [
+    {
+      mode: 'prepare',
+      group: 'Talk',
+      to: '/prepare/lists',
+      label: 'Lists',
+      counts: listsQuery,
+      drafts: 'gully.draft.list.',
+    },
+  ],
   actions: [{ label: 'Add list', to: `/prepare/lists/${NEW}` }],
   finding: {
     heading: 'Lists',

@@ -1,6 +1,8 @@
 export { Areas, useAreas } from './areas.js';
 export type {
+  Act,
   Action,
+  ActsProps,
   CardPart,
   Finding,
   Found,

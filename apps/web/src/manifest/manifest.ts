@@ -1,4 +1,4 @@
-import type { ComponentType } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import type { ReferenceKind } from '@gully/core/things';
 import type { NewsHandlers, ThingQuery } from '../live/index.js';
 
@@ -21,6 +21,8 @@ export interface IndexEntry {
   readonly words?: readonly string[];
   /** what is counted beside it */
   readonly counts?: ThingQuery;
+  /** how the names begin under which this browser keeps what is edited there and not saved */
+  readonly drafts?: string;
 }
 
 /** Something to be done, for the palette. */
@@ -31,6 +33,21 @@ export interface Action {
   readonly words?: readonly string[];
   /** its key */
   readonly hint?: string;
+}
+
+/** Something the palette does by itself. */
+export interface Act {
+  readonly label: string;
+  readonly hint?: string;
+  readonly words?: readonly string[];
+  readonly run: () => void;
+}
+
+/** Acts that depend on how things are, shown as the palette shows them. */
+export interface ActsProps {
+  /** what is looked for */
+  readonly search: string;
+  readonly show: (act: Act) => ReactNode;
 }
 
 /** One thing as the palette offers it. */
@@ -97,6 +114,7 @@ export interface Manifest {
   readonly places?: readonly Place[];
   readonly index?: readonly IndexEntry[];
   readonly actions?: readonly Action[];
+  readonly acts?: () => Promise<ComponentType<ActsProps>>;
   readonly finding?: Finding;
   readonly referable?: Referable;
   readonly panels?: readonly Panel[];

@@ -1,19 +1,13 @@
-import { QUIET_LEVELS, quietAt, quietInWords, type QuietLevel } from '@gully/core/quiet';
+import { QUIET_LEVELS, quietAt, quietInWords } from '@gully/core/quiet';
 import { durationInWords } from '@gully/core/text';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Volume2, VolumeX } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { answerOf, api } from '../api/index.js';
-import { quietQuery } from '../live/index.js';
-import { tellProblem, useNow } from '../ui/index.js';
+import { useNow } from '../ui/index.js';
+import { LEVELS } from './levels.js';
+import { useQuiet } from './use-quiet.js';
 
-const LEVELS: Readonly<Record<QuietLevel, string>> = {
-  moderators: 'Answer moderators only',
-  timers: 'Hold all timers',
-  all: 'Nothing at all',
-};
 const SPANS = [
   { minutes: 5, label: '5 min' },
   { minutes: 10, label: '10 min' },
@@ -21,31 +15,15 @@ const SPANS = [
   { minutes: null, label: 'until lifted' },
 ] as const;
 
-interface Wanted {
-  readonly level: QuietLevel | 'off';
-  readonly minutes: number | null;
-}
-
 /** Keeps the bot quiet, in part or altogether, for a while; shown while it is on. `q` opens it. */
 export function QuietControl() {
-  const queries = useQueryClient();
-  const { data: quiet } = useQuery(quietQuery);
   const [open, setOpen] = useState(false);
   const now = useNow(1_000);
   useHotkeys('q', () => {
     setOpen((before) => !before);
   });
-  const set = useMutation({
-    mutationFn: ({ level, minutes }: Wanted) =>
-      answerOf(api.PUT('/api/quiet', { body: { level, minutes, version: quiet?.version ?? 0 } })),
-    onSuccess: (saved) => {
-      queries.setQueryData(quietQuery.queryKey, saved);
-      setOpen(false);
-    },
-    onError: (error) => {
-      void queries.invalidateQueries(quietQuery);
-      tellProblem(error);
-    },
+  const { quiet, set } = useQuiet(() => {
+    setOpen(false);
   });
   if (quiet === undefined) return null;
   const until = quiet.until === null ? null : Date.parse(quiet.until);

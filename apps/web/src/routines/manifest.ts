@@ -3,11 +3,19 @@ import type { Manifest } from '../manifest/index.js';
 import { NEW } from '../ui/index.js';
 
 export const ROUTINES: Manifest = {
+  acts: async () => (await import('./routine-palette.js')).RoutinePalette,
   places: [
     { path: '/prepare/routines/:id?', load: async () => (await import('./routines-page.js')).RoutinesPage },
   ],
   index: [
-    { mode: 'prepare', group: 'Talk', to: '/prepare/routines', label: 'Routines', counts: routinesQuery },
+    {
+      mode: 'prepare',
+      group: 'Talk',
+      to: '/prepare/routines',
+      label: 'Routines',
+      counts: routinesQuery,
+      drafts: 'gully.draft.routine.',
+    },
   ],
   actions: [{ label: 'Add routine', to: `/prepare/routines/${NEW}` }],
   finding: {

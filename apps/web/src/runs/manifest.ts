@@ -5,6 +5,7 @@ import type { Manifest } from '../manifest/index.js';
 const runsSoon = askSoon(500, ['runs'], rememberedQuery.queryKey);
 
 export const RUNS: Manifest = {
+  acts: async () => (await import('./run-palette.js')).RunPalette,
   places: [{ path: '/review/activity', load: async () => (await import('./runs-page.js')).RunsPage }],
   index: [
     {

@@ -1,8 +1,8 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Square } from 'lucide-react';
-import { answerOf, api } from '../api/index.js';
 import { goingQuery } from '../live/index.js';
-import { clock, IconButton, LoadFailed, tellProblem, useNow } from '../ui/index.js';
+import { clock, IconButton, LoadFailed, useNow } from '../ui/index.js';
+import { useStop } from './use-stop.js';
 
 /** Runs a panel shows; the rest is a number. */
 const SHOWN = 6;
@@ -11,11 +11,7 @@ const SHOWN = 6;
 export function RunningPanel() {
   const { data, error, refetch } = useQuery(goingQuery);
   const now = useNow(1_000);
-  const stop = useMutation({
-    mutationFn: (runs: string[]) => answerOf(api.POST('/api/runs/stop', { body: { runs } })),
-    onSuccess: () => void refetch(),
-    onError: tellProblem,
-  });
+  const stop = useStop(() => void refetch());
   return (
     <section className="panel" aria-labelledby="running-title">
       <header>

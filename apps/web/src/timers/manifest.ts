@@ -3,6 +3,7 @@ import type { Manifest } from '../manifest/index.js';
 import { NEW } from '../ui/index.js';
 
 export const TIMERS: Manifest = {
+  acts: async () => (await import('./timer-palette.js')).TimerPalette,
   places: [{ path: '/prepare/timers/:id?', load: async () => (await import('./timers-page.js')).TimersPage }],
   index: [
     {
@@ -12,6 +13,7 @@ export const TIMERS: Manifest = {
       label: 'Timers',
       words: ['forecast', 'interval'],
       counts: timersQuery,
+      drafts: 'gully.draft.timer.',
     },
   ],
   actions: [{ label: 'Add timer', to: `/prepare/timers/${NEW}` }],

@@ -10,7 +10,7 @@ export { useNarrow } from './narrow.js';
 export { Bones, Fault, LoadFailed, tellProblem, toFix } from './notice.js';
 export { Opens } from './opens.js';
 export { AUDIENCES, ROLE_CHOICES, roleMark } from './roles.js';
-export { readStored, subscribeStored, useStored, writeStored } from './stored.js';
+export { readStored, subscribeStored, useAnyStored, useStored, writeStored } from './stored.js';
 export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { Tick } from './tick.js';

@@ -1,6 +1,8 @@
 import { useCallback, useSyncExternalStore } from 'react';
 
 const listeners = new Map<string, Set<() => void>>();
+/** told of every change, whatever its name */
+const watchers = new Set<() => void>();
 /** What cannot be written (a full or forbidden storage) is at least kept until the page closes. */
 const unwritten = new Map<string, string | null>();
 
@@ -20,6 +22,9 @@ export function writeStored(key: string, value: string | null): void {
   listeners.get(key)?.forEach((listener) => {
     listener();
   });
+  watchers.forEach((watcher) => {
+    watcher();
+  });
 }
 
 window.addEventListener('storage', ({ key }) => {
@@ -28,6 +33,9 @@ window.addEventListener('storage', ({ key }) => {
     each.forEach((listener) => {
       listener();
     });
+  watchers.forEach((watcher) => {
+    watcher();
+  });
 });
 
 export function subscribeStored(key: string, listener: () => void): () => void {
@@ -49,4 +57,23 @@ export function useStored(key: string): readonly [string | null, (value: string 
     [key],
   );
   return [value, change];
+}
+
+/** Whether anything is kept in this browser under a name that begins so. */
+export function useAnyStored(beginning: string | undefined): boolean {
+  return useSyncExternalStore(watch, () => beginning !== undefined && anyStored(beginning));
+}
+
+function watch(watcher: () => void): () => void {
+  watchers.add(watcher);
+  return () => {
+    watchers.delete(watcher);
+  };
+}
+
+function anyStored(beginning: string): boolean {
+  const written = Array.from({ length: localStorage.length }, (_, n) => localStorage.key(n) ?? '');
+  return [...written, ...unwritten.keys()].some(
+    (key) => key.startsWith(beginning) && readStored(key) !== null,
+  );
 }

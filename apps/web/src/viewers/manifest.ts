@@ -1,6 +1,7 @@
 import type { Manifest } from '../manifest/index.js';
 
 export const VIEWERS: Manifest = {
+  acts: async () => (await import('./viewer-palette.js')).ViewerPalette,
   places: [
     { path: '/review/viewers', load: async () => (await import('./viewers-page.js')).ViewersPage },
     { path: '/review/viewers/:id', load: async () => (await import('./viewer-page.js')).ViewerPage },
