@@ -240,7 +240,7 @@ test('export, wipe, take in, and all works again; its undo leaves nothing', asyn
   });
   await openCommands(page, world);
   await page.getByLabel('Select !name').click();
-  await page.getByRole('link', { name: 'Export' }).click();
+  await page.getByRole('link', { name: 'Make a bundle' }).click();
   await page.getByLabel('Title').fill('Passages of the Lantern Hour');
   const [download] = await Promise.all([
     page.waitForEvent('download'),

@@ -7,6 +7,7 @@ import { answerOf, api } from '../api/index.js';
 import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
 import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
+import { TickList } from './tick-list.js';
 
 type Kind = 'commands' | 'routines' | 'timers' | 'lists';
 const KINDS: readonly Kind[] = ['commands', 'routines', 'timers', 'lists'];
@@ -81,18 +82,14 @@ export function BundleOut() {
                   }}
                 />
               </legend>
-              <div className="grid max-h-64 gap-2 overflow-y-auto border-t border-line pt-1">
-                {all[kind].map(({ id, name }) => (
-                  <Tick
-                    key={id}
-                    label={name}
-                    checked={chosen.has(id)}
-                    onChange={(on) => {
-                      toggle([id], on);
-                    }}
-                  />
-                ))}
-              </div>
+              <TickList
+                label={`Choose ${kind}`}
+                things={all[kind]}
+                chosen={chosen}
+                onChange={(id, on) => {
+                  toggle([id], on);
+                }}
+              />
             </fieldset>
           );
         })}

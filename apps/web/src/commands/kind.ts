@@ -45,7 +45,7 @@ export const COMMAND: Kind<CommandBody, Command> = {
           api.POST('/api/commands/{id}/step-back', { params: { path: { id } }, body: { version } }),
         ),
       ),
-    several: (body) => answerOf(api.POST('/api/commands/several', { body })),
+    several: async (body) => (await answerOf(api.POST('/api/commands/several', { body }))).map(commandFrom),
   },
   ...placesIn<Command>(commandsQuery.queryKey, (command) => titleOf(command, '')),
 };

@@ -32,7 +32,8 @@ export interface Kind<B extends object, S extends Kept> {
     remove(id: string): Promise<unknown>;
     restore(id: string): Promise<S>;
     stepBack(id: string, version: number): Promise<S>;
-    several(asked: SeveralAsked): Promise<unknown>;
+    /** for kinds that are shown as a table */
+    several?(asked: SeveralAsked): Promise<readonly S[]>;
   };
   /** shows what was saved, before the server's news comes */
   place(queries: QueryClient, saved: S): void;

@@ -63,7 +63,6 @@ const LAMP: Kind<Lamp, SavedLamp> = {
     },
     restore: () => answer(saved(9)),
     stepBack: (_, version) => answer(saved(version + 1)),
-    several: () => Promise.resolve(),
   },
   ...placesIn<SavedLamp>(['lamps'], ({ name }) => name),
 };

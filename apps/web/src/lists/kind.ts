@@ -61,7 +61,6 @@ export const LIST: Kind<ListBody, ListWithText> = {
           api.POST('/api/lists/{id}/step-back', { params: { path: { id } }, body: { version } }),
         ),
       ),
-    several: (body) => answerOf(api.POST('/api/lists/several', { body })),
   },
   place: refresh,
   drop: refresh,

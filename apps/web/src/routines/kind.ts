@@ -75,7 +75,7 @@ export const ROUTINE: Kind<NamedRoutineBody, NamedRoutine> = {
           api.POST('/api/routines/{id}/step-back', { params: { path: { id } }, body: { version } }),
         ),
       ),
-    several: (body) => answerOf(api.POST('/api/routines/several', { body })),
+    several: async (body) => (await answerOf(api.POST('/api/routines/several', { body }))).map(routineFrom),
   },
   ...placesIn<NamedRoutine>(routinesQuery.queryKey, ({ name }) => name),
 };

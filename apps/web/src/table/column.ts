@@ -24,7 +24,10 @@ export interface Column<T> {
   readonly className?: string;
 }
 
-/** Where there is nothing to sort by, it comes last whichever way it is sorted. */
+/** Made once: comparing a thousand names by `localeCompare` takes longer than drawing them. */
+const NAMES = new Intl.Collator('en', { numeric: true });
+
+/** Numbers by their size, names as a person would put them: `passage 2` before `passage 10`. */
 export function compare(a: string | number, b: string | number): number {
-  return typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b), 'en');
+  return typeof a === 'number' && typeof b === 'number' ? a - b : NAMES.compare(String(a), String(b));
 }

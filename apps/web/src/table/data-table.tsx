@@ -63,7 +63,7 @@ export function DataTable<T extends object>(props: DataTableProps<T>) {
     count: lines.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
-    overscan: 15,
+    overscan: 6,
     initialRect: { width: 760, height: 640 },
   });
   const items = virtual.getVirtualItems();
@@ -104,10 +104,14 @@ export function DataTable<T extends object>(props: DataTableProps<T>) {
     while (lines[next]?.kind === 'group') next += by;
     if (lines[next] === undefined) return;
     virtual.scrollToIndex(next);
-    // It may have to be drawn first.
-    requestAnimationFrame(() => {
-      scroll.current?.querySelector<HTMLElement>(`tr[data-at="${String(next)}"] a`)?.focus();
-    });
+    const row = (): HTMLElement | null | undefined =>
+      scroll.current?.querySelector(`tr[data-at="${String(next)}"] a`);
+    if (row() == null)
+      // It has to be drawn first.
+      requestAnimationFrame(() => {
+        row()?.focus();
+      });
+    else row()?.focus();
   };
   const onKeyDown = (event: KeyboardEvent): void => {
     const { target, key, shiftKey } = event;
