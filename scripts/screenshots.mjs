@@ -83,11 +83,16 @@ async function rehearse(page) {
 try {
   await shoot('prepare-command', '/prepare/commands', rehearse);
   await shoot('prepare-table', '/prepare/commands', async (page) => {
+    await page.getByRole('button', { name: '7 days' }).click();
     for (const name of ['!map', '!rope'])
       await page.getByRole('checkbox', { name: `Select ${name}` }).click();
   });
-  await shoot('prepare-counters', '/prepare/counters', async (page) => {
-    await page.getByRole('table').waitFor();
+  await shoot('prepare-memory', '/prepare/memory', async (page) => {
+    await page.getByLabel('What is remembered as word of siltlark').waitFor();
+  });
+  await shoot('prepare-connection', '/prepare/connection', async (page) => {
+    await page.getByRole('button', { name: 'Test' }).click();
+    await page.getByText('What it writes comes back to it').waitFor();
   });
   await shoot('prepare-routine', '/prepare/routines', async (page) => {
     await page.getByRole('link', { name: 'A rope party joins' }).click();
