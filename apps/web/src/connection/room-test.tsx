@@ -38,24 +38,26 @@ export function RoomTest({ wish, wrong }: RoomTestProps) {
           Tries what is on this page, saved or not, over a connection of its own. Nothing is said in the room.
         </span>
       </span>
-      <ul className="mt-2" role="status" aria-label="What the test found">
-        {test.isPending && <li className="text-soft">Testing; it takes up to 15 s.</li>}
-        {!test.isPending &&
-          test.data?.map(({ step, ok, words }) => (
-            <li key={step} className="flex gap-2 border-b border-line py-1.5">
-              {ok ? (
-                <Check className="i s mt-0.5 text-moss" aria-label="works" />
-              ) : (
-                <TriangleAlert
-                  className={`i s mt-0.5 ${step === 'rights' ? 'text-ochre' : 'text-crimson'}`}
-                  aria-label="does not work"
-                />
-              )}
-              <b className="w-44 flex-none">{NAMES[step]}</b>
-              <span className="min-w-0 break-words text-soft">{words}</span>
-            </li>
-          ))}
-      </ul>
+      <div role="status" aria-label="What the test found">
+        <ul className="mt-2">
+          {test.isPending && <li className="text-soft">Testing; it takes up to 15 s.</li>}
+          {!test.isPending &&
+            test.data?.map(({ step, ok, words }) => (
+              <li key={step} className="flex gap-2 border-b border-line py-1.5">
+                {ok ? (
+                  <Check className="i s mt-0.5 text-moss" aria-label="works" />
+                ) : (
+                  <TriangleAlert
+                    className={`i s mt-0.5 ${step === 'rights' ? 'text-ochre' : 'text-crimson'}`}
+                    aria-label="does not work"
+                  />
+                )}
+                <b className="w-44 flex-none">{NAMES[step]}</b>
+                <span className="min-w-0 break-words text-soft">{words}</span>
+              </li>
+            ))}
+        </ul>
+      </div>
     </div>
   );
 }

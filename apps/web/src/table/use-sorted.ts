@@ -90,7 +90,7 @@ function readWish(kept: string | null, columns: readonly Column<never>[]): Wish 
     const known = (id: unknown): boolean => columns.some((column) => column.id === id);
     return {
       sorting: (Array.isArray(sorting) ? sorting : []).filter(({ id }) => known(id)),
-      shown: typeof shown === 'object' ? shown : {},
+      shown: shown ?? {},
     };
   } catch {
     return none;
