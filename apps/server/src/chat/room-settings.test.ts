@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import type { Standin } from '@gully/standin/standin';
@@ -85,7 +85,12 @@ test('passwords are kept unreadable, are never told, and are gone with their key
   await gully.stop();
   running.length = 0;
   rmSync(join(folder, 'secret.key'));
-  expect(await room(await start(folder))).toMatchObject({ kept: [], account: 'gully' });
+  const after = await start(folder);
+  expect(await room(after)).toMatchObject({ kept: [], account: 'gully' });
+  // Cut short, as by a power cut.
+  writeFileSync(join(folder, 'secret.key'), 'c2hvcnQ=');
+  await set(after, { accountPassword: 'dry-socks-8' }, 2);
+  expect(await room(after)).toMatchObject({ kept: ['accountPassword'] });
 });
 
 test('what the environment sets holds, and is said to', async () => {

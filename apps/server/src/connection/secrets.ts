@@ -1,5 +1,5 @@
 import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Injectable } from '@nestjs/common';
 import { Environment } from '../configuration/index.js';
@@ -43,8 +43,12 @@ export class Secrets {
 
   private key(make: boolean): Buffer {
     const path = join(this.environment.GULLY_DATA_DIR, 'secret.key');
-    if (make && !existsSync(path))
-      writeFileSync(path, randomBytes(KEY_BYTES).toString('base64'), { mode: OWNER_ONLY, flag: 'wx' });
-    return Buffer.from(readFileSync(path, 'utf8'), 'base64');
+    const kept = existsSync(path) ? Buffer.from(readFileSync(path, 'utf8'), 'base64') : undefined;
+    // One that was cut short opens nothing, so nothing is lost by another.
+    if (kept?.length === KEY_BYTES || !make) return kept ?? Buffer.alloc(0);
+    const fresh = randomBytes(KEY_BYTES);
+    writeFileSync(`${path}.new`, fresh.toString('base64'), { mode: OWNER_ONLY });
+    renameSync(`${path}.new`, path);
+    return fresh;
   }
 }
