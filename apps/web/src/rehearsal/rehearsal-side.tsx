@@ -24,6 +24,9 @@ import {
   type Take,
 } from './takes.js';
 
+/** What is typed right after a reset is of the stage that comes, and not cleared with the one that goes. */
+const IN_TURN = { id: 'rehearsal' };
+
 /** The dock’s other side: type as anyone, nothing real happens, every effect is listed. */
 export function RehearsalSide() {
   const takes = allTakes.use();
@@ -49,6 +52,7 @@ export function RehearsalSide() {
     ],
   };
   const nextTimer = useMutation({
+    scope: IN_TURN,
     mutationFn: async () => {
       const result = await answerOf(
         api.POST('/api/rehearsal/timers', { body: { ...about, ...(rate === undefined ? {} : { rate }) } }),
@@ -62,6 +66,7 @@ export function RehearsalSide() {
     },
   });
   const rehearse = useMutation({
+    scope: IN_TURN,
     mutationFn: async ({ typed, as = persona }: { typed: string | Raised; as?: Persona }) => {
       const result = await answerOf(
         typeof typed === 'string'
@@ -77,6 +82,7 @@ export function RehearsalSide() {
     },
   });
   const reset = useMutation({
+    scope: IN_TURN,
     mutationFn: () =>
       answerOf(api.DELETE('/api/rehearsal/{session}', { params: { path: { session: sessionId() } } })),
     onSettled: clearTakes,
