@@ -6,8 +6,9 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { Command } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
+import { linesOf } from '../table/index.js';
 import { drafts } from './kind.js';
-import { filterCommands, groupedRows } from './filtered.js';
+import { filterCommands } from './filtered.js';
 import { FindField } from './find-field.js';
 import { Flag, NothingFound } from './list-parts.js';
 import { summaryOf } from './parts.js';
@@ -27,7 +28,7 @@ export function CommandList({ commands, open }: CommandListProps) {
   const prefix = usePrefix();
   const newDraft = drafts.use(NEW);
   const found = useMemo(() => filterCommands(commands, search, prefix), [commands, search, prefix]);
-  const lines = useMemo(() => groupedRows(found), [found]);
+  const lines = useMemo(() => linesOf(found, ({ group }) => group), [found]);
   const hasNew = newDraft !== undefined || open === NEW;
   const rows = useVirtualizer({
     count: lines.length,
@@ -36,7 +37,7 @@ export function CommandList({ commands, open }: CommandListProps) {
     overscan: 12,
     initialRect: { width: 232, height: 600 },
   });
-  const at = lines.findIndex((line) => line.kind === 'command' && line.command.id === open);
+  const at = lines.findIndex((line) => line.kind === 'row' && line.row.id === open);
   const { scrollToIndex } = rows;
   const known = at >= 0;
   useEffect(() => {
@@ -75,16 +76,16 @@ export function CommandList({ commands, open }: CommandListProps) {
             if (line === undefined) return null;
             return (
               <li
-                key={line.kind === 'group' ? `group ${line.name}` : line.command.id}
+                key={line.kind === 'group' ? `group ${line.name}` : line.row.id}
                 className="absolute inset-x-0"
                 style={{ top: start }}
               >
                 {line.kind === 'group' ? (
                   <span className="group">
-                    {line.name} <span className="m">{line.commands.length}</span>
+                    {line.name} <span className="m">{line.members.length}</span>
                   </span>
                 ) : (
-                  <Entry command={line.command} prefix={prefix} current={line.command.id === open} />
+                  <Entry command={line.row} prefix={prefix} current={line.row.id === open} />
                 )}
               </li>
             );

@@ -1,7 +1,6 @@
 import { allSteps, sentenceOf, textsOf } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { Command } from '../api/index.js';
-import { grouped } from '../table/index.js';
 
 /** The commands that have the words somewhere a person would look for them. */
 export function filterCommands(commands: readonly Command[], search: string, prefix: string): Command[] {
@@ -24,17 +23,4 @@ function searchedText(command: Command): string {
   );
   folded.set(command, text);
   return text;
-}
-
-/** A line of the list: a group's heading or a command. */
-export type ListRow =
-  | { readonly kind: 'group'; readonly name: string; readonly commands: readonly Command[] }
-  | { readonly kind: 'command'; readonly command: Command };
-
-/** Commands under their groups' headings; those without a group first, without one. */
-export function groupedRows(commands: readonly Command[]): ListRow[] {
-  return grouped(commands, ({ group }) => group).flatMap(({ name, members }): ListRow[] => [
-    ...(name === '' ? [] : [{ kind: 'group' as const, name, commands: members }]),
-    ...members.map((command) => ({ kind: 'command' as const, command })),
-  ]);
 }

@@ -157,16 +157,18 @@ export function RoomEditor({ room }: { readonly room: RoomState }) {
               }}
             />
             ; for the server itself{' '}
-            <PasswordBlank
-              label="Password of the server"
-              isKept={room.kept.includes('password')}
-              variable={room.fromEnvironment.password}
-              value={passwords.password}
-              onChange={(password) => {
-                setPasswords({ ...passwords, password });
-              }}
-            />
-            .
+            <span className="whitespace-nowrap">
+              <PasswordBlank
+                label="Password of the server"
+                isKept={room.kept.includes('password')}
+                variable={room.fromEnvironment.password}
+                value={passwords.password}
+                onChange={(password) => {
+                  setPasswords({ ...passwords, password });
+                }}
+              />
+              .
+            </span>
           </p>
           <Fault>{faults.account}</Fault>
           <p className="s2 text-soft">

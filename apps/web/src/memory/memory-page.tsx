@@ -138,7 +138,7 @@ function columnsOf(onForget: (word: RememberedWord) => void): readonly Column<Re
     },
     {
       id: 'text',
-      label: 'What is remembered',
+      label: 'Remembered',
       words: ({ text }) => text,
       by: ({ text }) => text,
       cell: (word) => <TextCell word={word} />,

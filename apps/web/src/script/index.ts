@@ -6,4 +6,4 @@ export { TextField } from './text-field.js';
 export { OneText, Texts } from './texts-blank.js';
 export { useNames } from './use-names.js';
 export { ValueReference } from './value-reference.js';
-export { WhenBlank } from './when.js';
+export { LIVE_OPTIONS, WhenBlank } from './when.js';

@@ -17,6 +17,9 @@ const LIVE_WORDS: Readonly<Record<When['live'], string>> = {
   offline: 'only when offline',
 };
 
+/** Live, offline or either, for choosing. */
+export const LIVE_OPTIONS = LIVE_CHOICES.map((value) => ({ value, label: LIVE_WORDS[value] }));
+
 /** The limits all things share: live or offline, categories, hours. */
 export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
   const { data: channel } = useQuery(channelQuery);
@@ -42,7 +45,7 @@ export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
         <Choice
           label="Live or offline"
           value={when.live}
-          options={LIVE_CHOICES.map((value) => ({ value, label: LIVE_WORDS[value] }))}
+          options={LIVE_OPTIONS}
           onChange={(live) => {
             onChange({ ...when, live });
           }}

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useCallback, useLayoutEffect, useMemo, useRef, type KeyboardEvent, type ReactNode } from 'react';
-import { Tick } from '../ui/index.js';
+import { Tick, useNarrow } from '../ui/index.js';
 import type { Column } from './column.js';
 import { ColumnsMenu } from './columns-menu.js';
 import { linesOf } from './lines.js';
@@ -9,6 +9,8 @@ import { TableRow } from './table-row.js';
 import { useSorted } from './use-sorted.js';
 
 const ROW = 28;
+/** Pixels a column may keep on a phone. */
+const NARROW = 130;
 
 interface DataTableProps<T> {
   /** under which this browser keeps how it is sorted and what it shows */
@@ -56,6 +58,8 @@ export function DataTable<T extends object>(props: DataTableProps<T>) {
     [sorted, isSorted, groupOf],
   );
   const shown = columns.filter(({ id }) => visible[id] === true);
+  // On a phone only what is narrow and would be cut off keeps its width.
+  const widest = useNarrow() ? NARROW : Number.MAX_SAFE_INTEGER;
   // One has to give way where there is less room than they ask for.
   const shares = shown.some(({ width }) => width === undefined);
   const chosen = rows.filter((row) => selection[idOf(row)] === true);
@@ -136,7 +140,7 @@ export function DataTable<T extends object>(props: DataTableProps<T>) {
     <>
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         {head}
-        <span className="row ml-auto">
+        <span className="row ml-auto flex-wrap">
           <ColumnsMenu
             many={many}
             columns={columns}
@@ -164,8 +168,8 @@ export function DataTable<T extends object>(props: DataTableProps<T>) {
         <table className="t rows" onKeyDown={onKeyDown}>
           <colgroup>
             {several !== undefined && <col style={{ width: 40 }} />}
-            {shown.map(({ id, width }, n) => (
-              <col key={id} style={width === undefined || (n === 0 && !shares) ? undefined : { width }} />
+            {shown.map(({ id, width = Infinity }, n) => (
+              <col key={id} style={width > widest || (n === 0 && !shares) ? undefined : { width }} />
             ))}
           </colgroup>
           <thead className="sticky top-0 z-10 bg-plane">

@@ -1,3 +1,3 @@
 export type { Column } from './column.js';
 export { DataTable } from './data-table.js';
-export { grouped } from './lines.js';
+export { linesOf } from './lines.js';

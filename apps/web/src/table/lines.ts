@@ -14,7 +14,7 @@ export function linesOf<T>(rows: readonly T[], groupOf: ((row: T) => string) | u
 }
 
 /** Things by their groups, those without one first. */
-export function grouped<T>(
+function grouped<T>(
   things: readonly T[],
   groupOf: (thing: T) => string,
 ): { readonly name: string; readonly members: readonly T[] }[] {

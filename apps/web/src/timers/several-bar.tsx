@@ -1,17 +1,12 @@
-import { LIVE_CHOICES, type When } from '@gully/core/stream';
+import type { When } from '@gully/core/stream';
 import { useState } from 'react';
 import type { Timer } from '../api/index.js';
 import { SeveralBar } from '../editing/index.js';
+import { LIVE_OPTIONS } from '../script/index.js';
 import { Choice, DurationField, Opens, WholeNumber } from '../ui/index.js';
 import { TIMER } from './kind.js';
 
 type Set = (part: Record<string, unknown>) => void;
-
-const LIVE_WORDS: Readonly<Record<When['live'], string>> = {
-  any: 'live or offline',
-  live: 'only when live',
-  offline: 'only when offline',
-};
 
 /** What can be done with the timers selected in the table. */
 export function SeveralTimers({
@@ -85,12 +80,7 @@ function LiveOr({ set }: { readonly set: Set }) {
   const [live, setLive] = useState<When['live']>('live');
   return (
     <div className="row">
-      <Choice
-        label="Live or offline"
-        value={live}
-        options={LIVE_CHOICES.map((value) => ({ value, label: LIVE_WORDS[value] }))}
-        onChange={setLive}
-      />
+      <Choice label="Live or offline" value={live} options={LIVE_OPTIONS} onChange={setLive} />
       <button
         type="button"
         className="btn"
