@@ -39,5 +39,5 @@ test('what is remembered of a viewer is seen, changed, forgotten and put back, h
   await expect(memory.getByLabel(/What is remembered as knot/)).toHaveValue('reef');
   await world.post('standin/event', { type: 'follow', name: 'pebblewren', roles: [], count: 0, message: '' });
   await page.reload();
-  await expect(page.getByRole('region', { name: 'Events' })).toContainText('a follow');
+  await expect(page.getByRole('region', { name: 'Events' })).toContainText('follows');
 });

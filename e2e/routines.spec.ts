@@ -217,7 +217,7 @@ test.describe('over a power cut', () => {
     await page.getByRole('option', { name: 'a raid comes in' }).click();
     await page.getByRole('button', { name: 'Raise it as pebblewren' }).click();
     await page.keyboard.press('Escape');
-    await expect(page.getByRole('log', { name: 'Activity' }).getByText(/a raid of 12/)).toBeVisible();
+    await expect(page.getByRole('log', { name: 'Activity' }).getByText(/raids with 12 people/)).toBeVisible();
 
     await page.goto(`${world.address}/review/activity`);
     const row = page.getByRole('row', { name: /Quillrush comes down.*stopped by hand/ });

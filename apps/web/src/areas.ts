@@ -1,6 +1,7 @@
 import { AIR } from './air/index.js';
 import { BOARD } from './board/index.js';
 import { BUNDLES } from './bundles/index.js';
+import { CHAT } from './chat/manifest.js';
 import { COMMANDS } from './commands/index.js';
 import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
@@ -28,6 +29,7 @@ export const AREAS: readonly Manifest[] = [
   RUNS,
   VIEWERS,
   AIR,
+  CHAT,
   BOARD,
   QUIET,
 ];

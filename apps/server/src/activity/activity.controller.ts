@@ -1,10 +1,21 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
-import { ACTIVITY_KINDS, type ActivityKind, type ActivityView } from '@gully/core/news';
+import {
+  ABOUT_KINDS,
+  ACTIVITY_KINDS,
+  type About,
+  type ActivityKind,
+  type ActivityView,
+} from '@gully/core/news';
 import { PageQuery } from '../chat/index.js';
 import { WhileAwaited } from '../problem/index.js';
 import { ActivityService } from './activity.service.js';
+
+class AboutDto implements About {
+  @ApiProperty({ enum: ABOUT_KINDS, enumName: 'AboutKind' }) kind!: About['kind'];
+  @ApiProperty() id!: string;
+}
 
 class ActivityDto implements ActivityView {
   @ApiProperty() id!: string;
@@ -12,6 +23,12 @@ class ActivityDto implements ActivityView {
   @ApiProperty({ enum: ACTIVITY_KINDS, enumName: 'ActivityKind' }) kind!: ActivityKind;
   @ApiProperty() subject!: string;
   @ApiProperty() text!: string;
+  @ApiProperty({
+    type: AboutDto,
+    nullable: true,
+    description: 'what can be opened from it: the why of a line or a run, or a thing',
+  })
+  about!: AboutDto | null;
 }
 
 class ActivityQuery extends PageQuery {

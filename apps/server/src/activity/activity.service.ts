@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import type { ActivityKind, ActivityView } from '@gully/core/news';
+import type { About, ActivityKind, ActivityView } from '@gully/core/news';
 import { Batch, Database, idsInOrder, insertMany, newestFirst, type ReadOptions } from '../database/index.js';
 import { ActivityRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
@@ -34,11 +34,22 @@ export class ActivityService {
     );
   }
 
-  /** @param actor who had it happen */
-  record(kind: ActivityKind, subject: string, text: string, actor: Actor = 'gully'): void {
-    const row: ActivityRow = { id: this.nextId(), at: Date.now(), kind, subject, text, actor };
+  /**
+   * @param actor who had it happen
+   * @param about what can be opened from it
+   */
+  record(kind: ActivityKind, subject: string, text: string, actor: Actor = 'gully', about?: About): void {
+    const row: ActivityRow = {
+      id: this.nextId(),
+      at: Date.now(),
+      kind,
+      subject,
+      text,
+      actor,
+      about: aboutText(about),
+    };
     this.batch.add(row);
-    this.news.publish('activity', viewOf(row));
+    this.news.publishLazily('activity', () => viewOf(row));
   }
 
   /** What came before the entry `before`, or the newest; newest first. */
@@ -55,6 +66,20 @@ export class ActivityService {
   }
 }
 
-function viewOf({ id, at, kind, subject, text }: ActivityRow): ActivityView {
-  return { id, at: new Date(at).toISOString(), kind, subject, text };
+/** As it is kept. */
+export function aboutText(about: About | undefined): string | null {
+  return about === undefined ? null : `${about.kind}:${about.id}`;
+}
+
+function viewOf({ id, at, kind, subject, text, about }: ActivityRow): ActivityView {
+  // A run's id has colons of its own.
+  const [, of, aboutId] = /^(\w+):(.+)$/u.exec(about ?? '') ?? [];
+  return {
+    id,
+    at: new Date(at).toISOString(),
+    kind,
+    subject,
+    text,
+    about: aboutId === undefined ? null : { kind: of as About['kind'], id: aboutId },
+  };
 }

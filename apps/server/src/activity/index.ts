@@ -1,3 +1,3 @@
 export { ActivityModule } from './activity.module.js';
-export { ActivityService } from './activity.service.js';
+export { aboutText, ActivityService } from './activity.service.js';
 export * from './rows.js';

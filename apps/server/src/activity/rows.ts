@@ -13,6 +13,8 @@ export class ActivityRow {
   @Column('text') text!: string;
   /** who had it happen */
   @Column('text') actor!: Actor;
+  /** what it is about, kind and id with a colon between */
+  @Column('text', { nullable: true }) about!: string | null;
 }
 
 export const ACTIVITY_ROWS = [ActivityRow] as const;

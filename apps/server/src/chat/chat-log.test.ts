@@ -2,7 +2,12 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { LineView } from '@gully/core/news';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin } from '../test-support/index.js';
-import { ChatLog, WHYS_KEPT } from './chat-log.js';
+import { Database, newId } from '../database/index.js';
+import { ChatLog, OWN, WHYS_KEPT } from './chat-log.js';
+import { insertLines } from './lines-of-viewers.js';
+import type { ChatLineRow } from './rows.js';
+
+const HOUR = 3_600_000;
 
 let standin: Standin;
 let gully: Gully;
@@ -57,6 +62,46 @@ describe('the log of chat', () => {
     expect(line?.id).toBe(refused.id);
     expect(await found(`viewer=${line?.viewer ?? ''}`)).toEqual(['!lantern']);
     await gully.http.get('/api/chat/lines?of=nonsense').expect(422);
+  });
+
+  test('finds a viewer’s lines among the hours in which they wrote, over gaps, in pages', async () => {
+    const { viewer } = await gully.type('siltlark', 'now');
+    const began = Date.now() - 40 * HOUR;
+    const rows = Array.from({ length: 60 }, (_, n): ChatLineRow => {
+      const at = began + Math.floor(n / 2) * HOUR + (n % 2) * 60_000;
+      const viewerId = n % 7 === 0 && n % 14 !== 0 ? null : n % 3 === 0 ? viewer : 'somebody else';
+      return {
+        ...OWN,
+        own: viewerId === null,
+        id: newId(at),
+        at,
+        viewerId,
+        name: 'x',
+        text: `line ${String(n)}`,
+        brief: '',
+      };
+    });
+    await gully.app.get(Database).write((manager) => insertLines(manager, rows));
+    const expected = [
+      'now',
+      ...rows
+        .filter(({ viewerId }) => viewerId === viewer)
+        .map(({ text }) => text)
+        .reverse(),
+    ];
+    const found: string[] = [];
+    for (let before = ''; ;) {
+      const query = `?limit=4${before === '' ? '' : `&before=${before}`}`;
+      const lines = (await gully.http.get(`/api/viewers/${viewer ?? ''}/lines${query}`).expect(200))
+        .body as LineView[];
+      if (lines.length === 0) break;
+      found.push(...lines.map(({ text }) => text));
+      before = lines.at(-1)!.id;
+    }
+    expect(found).toEqual(expected);
+    expect((await page(`?viewer=${viewer ?? ''}&search=line%201`)).map(({ text }) => text)).toEqual(
+      expected.filter((text) => text.startsWith('line 1')).reverse(),
+    );
   });
 
   test('keeps the why of what happened over a restart, and of what did not for the newest only', async () => {

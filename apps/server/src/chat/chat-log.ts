@@ -1,12 +1,14 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { onceEnded, strongestRole, type ChatLine, type Why } from '@gully/core/chat';
+import { onceEnded, strongestRole, type ChatLine, type Role, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import { Batch, Database, idsInOrder, insertMany, newestFirst, type ReadOptions } from '../database/index.js';
+import type { EventKind } from '@gully/core/routines';
+import { Batch, Database, idsInOrder, newestFirst, type ReadOptions } from '../database/index.js';
 import { ChatLineRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { insertLines, linesOfViewers } from './lines-of-viewers.js';
 import type { Cause } from './outbox.js';
-import { narrow, type WantedLines } from './wanted-lines.js';
+import { ALL_LINES, narrow, type WantedLines } from './wanted-lines.js';
 
 /** Messages whose why is kept whole, whatever came of them. */
 export const WHYS_KEPT = 500;
@@ -14,14 +16,39 @@ export const WHYS_KEPT = 500;
 /** A why with how long the deciding took. */
 export type TimedWhy = Why & { readonly tookMs: number };
 
-const OWN: Pick<ChatLineRow, 'viewerId' | 'role' | 'roles' | 'own' | 'outcome' | 'removed'> = {
+const WRITTEN: Pick<ChatLineRow, 'causedBy' | 'own' | 'removed' | 'event' | 'byHand'> = {
+  causedBy: null,
+  own: false,
   removed: false,
+  event: null,
+  byHand: false,
+};
+
+/** What is the same of every line the bot says. Its brief says it all. */
+export const OWN: Omit<ChatLineRow, 'id' | 'at' | 'name' | 'text' | 'brief'> = {
+  ...WRITTEN,
   viewerId: null,
   role: 'viewer',
   roles: '',
   own: true,
   outcome: 'ran',
+  why: null,
 };
+
+/** An event as it stands among the lines. */
+export interface EventLine {
+  /** of the event, which the line gets */
+  readonly id: string;
+  readonly at: number;
+  readonly kind: EventKind;
+  /** undefined for what the channel does itself */
+  readonly viewer: string | undefined;
+  readonly name: string;
+  readonly roles: readonly Role[];
+  /** in words that follow the name */
+  readonly text: string;
+  readonly byHand: boolean;
+}
 
 /** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
 @Injectable()
@@ -38,13 +65,9 @@ export class ChatLog implements OnModuleInit {
     private readonly news: NewsService,
     @Inject(LOG) log: Log,
   ) {
-    this.batch = new Batch(
-      database,
-      (manager, rows) => insertMany(manager, ChatLineRow, rows, 'replace'),
-      (error, count) => {
-        log.error({ error, count }, 'chat lines could not be written and are lost from the log');
-      },
-    );
+    this.batch = new Batch(database, insertLines, (error, count) => {
+      log.error({ error, count }, 'chat lines could not be written and are lost from the log');
+    });
   }
 
   async onModuleInit(): Promise<void> {
@@ -69,9 +92,8 @@ export class ChatLog implements OnModuleInit {
     options?: ReadOptions,
   ): Promise<LineView[]> {
     await this.batch.flush();
-    const query = newestFirst(this.database.read, ChatLineRow, before, limit);
-    query.andWhere('row.viewerId IN (:...viewers)', { viewers });
-    return (await this.database.long.find(query, options)).map(viewOf);
+    const rows = await linesOfViewers(this.database, viewers, ALL_LINES, before, limit, options);
+    return rows.map(viewOf);
   }
 
   /** An id for a line; later ones sort behind. */
@@ -82,6 +104,14 @@ export class ChatLog implements OnModuleInit {
   record(line: ChatLine, why: TimedWhy): void {
     this.keep(line.id, why);
     const row = spokenRow(line, why);
+    this.follow(row, why);
+    this.add(row);
+  }
+
+  /** An event among the lines; to be told before its runs are. */
+  recordEvent(event: EventLine, why: TimedWhy): void {
+    this.keep(event.id, why);
+    const row = eventRow(event, why);
     this.follow(row, why);
     this.add(row);
   }
@@ -99,7 +129,7 @@ export class ChatLog implements OnModuleInit {
       if (this.whys.has(row.id)) this.whys.set(row.id, { ...why, ...now });
     }
     this.batch.add(row);
-    this.news.publish('line', viewOf(row));
+    this.news.publishLazily('line', () => viewOf(row));
   }
 
   recordOwn(name: string, text: string, { because, viewer }: Cause): void {
@@ -111,8 +141,6 @@ export class ChatLog implements OnModuleInit {
       name,
       text,
       brief: because,
-      // Its brief says it all.
-      why: null,
     });
   }
 
@@ -139,9 +167,15 @@ export class ChatLog implements OnModuleInit {
     options?: ReadOptions,
   ): Promise<LineView[]> {
     await this.batch.flush();
-    const query = newestFirst(this.database.read, ChatLineRow, before, limit);
-    narrow(query, wanted);
-    return (await this.database.long.find(query, options)).reverse().map(viewOf);
+    const { viewer } = wanted;
+    const rows =
+      viewer === undefined
+        ? await this.database.long.find(
+            narrow(newestFirst(this.database.read, ChatLineRow, before, limit), wanted),
+            options,
+          )
+        : await linesOfViewers(this.database, [viewer], wanted, before, limit, options);
+    return rows.reverse().map(viewOf);
   }
 
   /** The why of a line: of the newest 500 always, of older ones when something happened. */
@@ -187,26 +221,39 @@ export class ChatLog implements OnModuleInit {
     this.newest.push(row);
     if (this.newest.length > WHYS_KEPT * 1.5) this.newest.splice(0, this.newest.length - WHYS_KEPT);
     this.batch.add(row);
-    this.news.publish('line', viewOf(row));
+    this.news.publishLazily('line', () => viewOf(row));
   }
 }
 
 /** A viewer's line as it is kept: with its whole why when something came of it. */
 export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
   return {
+    ...WRITTEN,
     id: line.id,
     at: line.at,
     viewerId: line.viewer,
-    causedBy: null,
     name: line.name,
     role: strongestRole(line.roles),
     roles: line.roles.join(' '),
     text: line.text,
-    own: false,
     outcome: why.outcome,
     brief: why.brief,
     why: why.outcome === 'talk' ? null : JSON.stringify(why),
-    removed: false,
+  };
+}
+
+/** An event as it is kept among the lines. */
+export function eventRow({ kind, viewer, roles, ...event }: EventLine, why: TimedWhy): ChatLineRow {
+  return {
+    ...WRITTEN,
+    ...event,
+    event: kind,
+    viewerId: viewer ?? null,
+    role: strongestRole(roles),
+    roles: roles.join(' '),
+    outcome: why.outcome,
+    brief: why.brief,
+    why: JSON.stringify(why),
   };
 }
 
@@ -218,7 +265,8 @@ function whyOf({ why, own, brief }: ChatLineRow): TimedWhy | undefined {
   return why === null ? undefined : (JSON.parse(why) as TimedWhy);
 }
 
-function viewOf({ id, at, viewerId, name, role, text, own, outcome, brief, removed }: ChatLineRow): LineView {
+function viewOf(row: ChatLineRow): LineView {
+  const { id, at, viewerId, name, role, text, own, outcome, brief, removed, event, byHand } = row;
   return {
     id,
     at: new Date(at).toISOString(),
@@ -230,5 +278,7 @@ function viewOf({ id, at, viewerId, name, role, text, own, outcome, brief, remov
     outcome,
     brief,
     removed,
+    event,
+    byHand,
   };
 }

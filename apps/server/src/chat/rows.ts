@@ -22,6 +22,17 @@ export class ChatLineRow {
   @Column('text', { nullable: true }) why!: string | null;
   /** taken out of chat */
   @Column('boolean') removed!: boolean;
+  /** an event that stands among the lines, in words; null for what was written */
+  @Column('text', { nullable: true }) event!: string | null;
+  /** the event was raised by hand */
+  @Column('boolean', { name: 'by_hand' }) byHand!: boolean;
 }
 
-export const CHAT_ROWS = [ChatLineRow] as const;
+/** An hour in which a viewer wrote, counted from 1970, as the ids of their lines tell it. */
+@Entity('viewer_hours')
+export class ViewerHourRow {
+  @PrimaryColumn('text', { name: 'viewer_id' }) viewerId!: string;
+  @PrimaryColumn('integer') hour!: number;
+}
+
+export const CHAT_ROWS = [ChatLineRow, ViewerHourRow] as const;

@@ -1,5 +1,13 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { OUTCOMES, ROLES, type Check, type Outcome, type Role } from '@gully/core/chat';
+import {
+  OUTCOMES,
+  REFUSAL_REASONS,
+  ROLES,
+  type Check,
+  type Outcome,
+  type RefusalReason,
+  type Role,
+} from '@gully/core/chat';
 import {
   CONNECTION_STATES,
   type ConnectionState,
@@ -7,14 +15,18 @@ import {
   type LineView,
 } from '@gully/core/news';
 import { Transform } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, Length, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { LINE_SORTS, type LineSort, type WantedLines } from './wanted-lines.js';
 import type { TimedWhy } from './chat-log.js';
 
 export class LineDto implements LineView {
   @ApiProperty() id!: string;
   @ApiProperty({ format: 'date-time' }) at!: string;
-  @ApiProperty({ type: String, nullable: true, description: 'null for the bot’s own' })
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description: 'null for the bot’s own, and for what the channel does itself',
+  })
   viewer!: string | null;
   @ApiProperty() name!: string;
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) role!: Role;
@@ -23,12 +35,21 @@ export class LineDto implements LineView {
   @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
   @ApiProperty() brief!: string;
   @ApiProperty({ description: 'true when it was removed from chat' }) removed!: boolean;
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description:
+      'an event among the lines, its text in words that follow the name; null for what was written',
+  })
+  event!: string | null;
+  @ApiProperty({ description: 'true for an event that somebody raised by hand' }) byHand!: boolean;
 }
 
 export class CheckDto implements Check {
   @ApiProperty() rule!: string;
   @ApiProperty() measure!: string;
   @ApiProperty({ enum: ['passed', 'stopped', 'noted', 'warned'] }) outcome!: Check['outcome'];
+  @ApiPropertyOptional({ enum: REFUSAL_REASONS, enumName: 'RefusalReason' }) reason?: RefusalReason;
 }
 
 export class WhyDto implements TimedWhy {
@@ -38,6 +59,7 @@ export class WhyDto implements TimedWhy {
   @ApiProperty() decided!: string;
   @ApiPropertyOptional({ description: 'the id of the command it is about' }) command?: string;
   @ApiPropertyOptional({ description: 'which gate of that command refused' }) gate?: string;
+  @ApiPropertyOptional({ enum: REFUSAL_REASONS, enumName: 'RefusalReason' }) reason?: RefusalReason;
   @ApiPropertyOptional({
     type: [String],
     description: 'the runs it began that were not over with it; how each went on is at /api/runs/{id}',
@@ -77,8 +99,8 @@ export class TypedDto {
 export class PageQuery {
   @ApiProperty({ required: false, description: 'the id before which to read; without it the newest' })
   @IsOptional()
-  @IsString()
-  @Length(26, 26)
+  // A run's id is that of what caused it, with that of what ran behind it.
+  @Matches(/^[0-7][0-9A-HJKMNP-TV-Z]{25}.{0,80}$/u, { message: 'before is the id of a row' })
   before?: string;
 
   @ApiProperty({ required: false, minimum: 1, maximum: 500, default: 200 })

@@ -162,7 +162,8 @@ describe('who may ask', () => {
 
   test('how often it was used is told to pages', async () => {
     const told: CommandCounts[] = [];
-    const end = gully.app.get(NewsService).subscribe(({ kind, about }) => {
+    const end = gully.app.get(NewsService).subscribe((_, tell) => {
+      const { kind, about } = tell();
       if (kind === 'uses') told.push(...about.counts);
     });
     await gully.entered();

@@ -1,10 +1,11 @@
 import { channelLayers, emptyWorld, type Change, type World } from '@gully/core/pipeline';
+import type { About } from '@gully/core/news';
 import { chanceFrom } from '@gully/core/random';
 import { withNames } from '@gully/core/routines';
 import type { StreamState } from '@gully/core/stream';
 import { seededNumbers } from '@gully/standin/crowd';
 import { idsInOrder, insertMany, type EntityManager } from '../database/index.js';
-import { ActivityRow } from '../activity/index.js';
+import { ActivityRow, aboutText } from '../activity/index.js';
 import { SELF } from '../live/index.js';
 import type { DemoPart, Due, Evening, Stage } from '../seeding/index.js';
 import { Guests, viewersPart } from '../viewers/demo/index.js';
@@ -95,8 +96,9 @@ export class SeasonChannel implements Stage {
     subject: string,
     text: string,
     actor: ActivityRow['actor'] = 'gully',
+    about?: About,
   ): void {
-    this.activity.push({ id: this.id(at), at, kind, subject, text, actor });
+    this.activity.push({ id: this.id(at), at, kind, subject, text, actor, about: aboutText(about) });
   }
 
   async store(manager: EntityManager): Promise<void> {

@@ -1,15 +1,15 @@
-import type { ChannelEvent } from '@gully/core/routines';
+import type { ChannelEvent, EventTrigger } from '@gully/core/routines';
 
 const MINUTE = 60_000;
 
-/** What happens on an evening beside chat. */
-export function eventsOf(
-  evening: number,
-  began: number,
-): (Pick<ChannelEvent, 'kind' | 'count' | 'message' | 'amount'> & {
+type SeasonEvent = Pick<ChannelEvent, 'count' | 'message' | 'amount'> & {
+  readonly kind: EventTrigger['event'];
   readonly name: string;
   readonly at: number;
-})[] {
+};
+
+/** What happens on an evening beside chat. */
+export function eventsOf(evening: number, began: number): SeasonEvent[] {
   const names = [
     'hollowbee',
     'saltspar',
@@ -29,7 +29,7 @@ export function eventsOf(
     { ...plain, kind: 'follow' as const, name: of(1), at: began + 23 * MINUTE },
     {
       ...plain,
-      kind: 'tip' as const,
+      kind: 'tip',
       name: 'gritandgo',
       count: 500,
       amount: '5.00 EUR',

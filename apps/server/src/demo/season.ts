@@ -1,17 +1,20 @@
+import type { Actor } from '@gully/core/actors';
 import { hasRun, type ChatLine } from '@gully/core/chat';
 import { decideLine, type Effect } from '@gully/core/pipeline';
 import {
   decideEvent,
   EVENT_NAMES,
+  eventInWords,
+  whyOfEvent,
   resumeRun,
   type ChannelEvent,
   type Segment,
   type Started,
 } from '@gully/core/routines';
 import { planCrowd } from '@gully/standin/crowd';
-import { CONNECTION, spokenRow } from '../chat/index.js';
+import { CONNECTION, eventRow, insertLines, OWN, spokenRow } from '../chat/index.js';
 import { insertMany, newId, type EntityManager } from '../database/index.js';
-import { ChatLineRow } from '../chat/index.js';
+import type { ChatLineRow } from '../chat/index.js';
 import { RunLogRow } from '../runs/index.js';
 import { type ViewerRow } from '../viewers/index.js';
 import { logRow } from '../runs/index.js';
@@ -42,7 +45,7 @@ export class Season {
 
   async store(manager: EntityManager): Promise<void> {
     await this.channel.store(manager);
-    await insertMany(manager, ChatLineRow, this.lines);
+    await insertLines(manager, this.lines);
     await insertMany(manager, RunLogRow, this.runs);
   }
 
@@ -64,7 +67,7 @@ export class Season {
       if (!came.has(viewer.id)) came.set(viewer.id, at);
       this.say(viewer, act.text, at);
       for (const { title, told, because, started } of this.channel.heard(at)) {
-        this.channel.tell(at, 'ran', title, told);
+        this.channel.tell(at, 'ran', title, told, 'gully', { kind: 'run', id: started.id });
         this.goOn(started, because);
       }
     }
@@ -95,15 +98,12 @@ export class Season {
     if (commandId === undefined) return;
     const ran = hasRun(why.outcome);
     const told = ran ? why.brief : `${text.split(' ', 1)[0] ?? ''}: ${why.brief}`;
-    this.channel.tell(at, ran ? 'ran' : 'stopped', line.name, told);
+    const about = { kind: 'line', id: line.id } as const;
+    this.channel.tell(at, ran ? 'ran' : 'stopped', line.name, told, `viewer:${line.viewer}`, about);
   }
 
   /** Something happened on the channel beside chat. */
-  private happen(
-    given: Pick<ChannelEvent, 'kind' | 'count' | 'message' | 'amount'>,
-    viewer: ViewerRow,
-    at: number,
-  ): void {
+  private happen(given: ReturnType<typeof eventsOf>[number], viewer: ViewerRow, at: number): void {
     const world = this.channel.world();
     const facts = factsOf(viewer);
     const event: ChannelEvent = {
@@ -114,10 +114,23 @@ export class Season {
       recipient: '',
       at,
     };
-    this.channel.tell(at, 'event', viewer.name, EVENT_NAMES[given.kind], `viewer:${viewer.id}`);
-    for (const each of decideEvent(event, world.routines.forEvent(given.kind), world)) {
+    const happened = decideEvent(event, world.routines.forEvent(given.kind), world);
+    const by: Actor = `viewer:${viewer.id}`;
+    const text = eventInWords({ ...event, kind: given.kind });
+    const why = { ...whyOfEvent(happened, given.kind), tookMs: 0 };
+    const { id, name } = { id: event.id, name: viewer.name };
+    this.lines.push(
+      eventRow(
+        { id, at, kind: given.kind, viewer: viewer.id, name, roles: facts.roles, text, byHand: false },
+        why,
+      ),
+    );
+    this.channel.tell(at, 'event', name, text, by, { kind: 'line', id });
+    for (const each of happened) {
       if ('refused' in each) continue;
       for (const change of each.started.changes) this.channel.take(change);
+      const { id: run, title } = each.started;
+      this.channel.tell(at, 'ran', title, 'started (a routine)', by, { kind: 'run', id: run });
       this.goOn(each.started, `of ${EVENT_NAMES[given.kind]} by ${viewer.name}`);
     }
   }
@@ -144,18 +157,6 @@ export class Season {
     for (const effect of effects)
       for (const text of effect.kind === 'say' && at < this.channel.now ? effect.lines : [])
         // Said later than what is decided next, after a wait: its id tells its time and not its turn.
-        this.lines.push({ ...OWN, id: newId(at + 40), at: at + 40, text, brief });
+        this.lines.push({ ...OWN, id: newId(at + 40), at: at + 40, name: BOT, text, brief });
   }
 }
-
-const OWN = {
-  causedBy: null,
-  viewerId: null,
-  name: BOT,
-  role: 'viewer',
-  roles: '',
-  own: true,
-  outcome: 'ran',
-  why: null,
-  removed: false,
-} as const;

@@ -1,8 +1,20 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { beginBy, decideEvent, EVENT_NAMES, type ChannelEvent, type Happening } from '@gully/core/routines';
+import type { Why } from '@gully/core/chat';
+import {
+  beginBy,
+  decideEvent,
+  EVENT_NAMES,
+  eventInWords,
+  whyOfEvent,
+  type ChannelEvent,
+  type Happening,
+} from '@gully/core/routines';
+import { elapsedInWords } from '@gully/core/text';
 import { quietAt } from '@gully/core/quiet';
 import { strangerFacts } from '@gully/core/viewers';
+import { ActivityService } from '../activity/index.js';
+import { ChatLog } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { Database, newId } from '../database/index.js';
 import { ChannelWorld, Performers, SELF } from '../live/index.js';
@@ -28,6 +40,8 @@ export class ChannelEvents implements OnModuleInit {
     private readonly named: NamedRoutinesStore,
     private readonly runLog: RunLog,
     private readonly performers: Performers,
+    private readonly chatLog: ChatLog,
+    private readonly activity: ActivityService,
   ) {
     this.outsideEvents = new OutsideEvents(database);
   }
@@ -53,7 +67,7 @@ export class ChannelEvents implements OnModuleInit {
         if (!known.take(given)) return { changes: [], done: () => (stored(), 'known') };
         const viewer = given.who === undefined ? undefined : this.viewers.facts(idOf(given.who.key));
         const event = wholeEvent(given, viewer);
-        const { changes, done } = given.starts ? this.decide(event) : { changes: [], done: () => undefined };
+        const { changes, done } = this.decide(event, given);
         return {
           changes,
           write: async (manager) => {
@@ -63,7 +77,6 @@ export class ChannelEvents implements OnModuleInit {
           done: () => {
             done();
             stored();
-            given.tell(event);
             return 'taken';
           },
         };
@@ -82,22 +95,32 @@ export class ChannelEvents implements OnModuleInit {
     const viewer = strangerFacts(SELF, this.connectionSettings.channelName, ['streamer'], at);
     const facts = { count: 0, amount: '', message: '', recipient: '' };
     const event: ChannelEvent = { ...facts, id: newId(at), kind, at, viewer, roles: ['streamer'] };
-    return { kind: 'event', actor, about: [SELF], decide: () => this.decide(event, only) };
+    return {
+      kind: 'event',
+      actor,
+      about: [SELF],
+      decide: () => this.decide(event, { starts: true, byHand: kind === 'hand', only, actor }),
+    };
   }
 
-  private decide(event: ChannelEvent, only?: string): Decided<void> {
+  private decide(event: ChannelEvent, how: How): Decided<void> {
+    const began = performance.now();
     const world = this.world.now();
     // Kept quiet altogether, events start nothing; what is started by hand still does.
-    const isQuiet = quietAt(world.quiet, event.at) === 'all';
+    const isQuiet = how.only === undefined && quietAt(world.quiet, event.at) === 'all';
+    const one = how.only === undefined ? undefined : this.named.preparedOf(how.only);
     const happened =
-      only === undefined && !isQuiet ? decideEvent(event, world.routines.forEvent(event.kind), world) : [];
-    const one = only === undefined ? undefined : this.named.preparedOf(only);
-    if (one !== undefined) happened.push(beginBy(event, one, world));
+      one !== undefined
+        ? [beginBy(event, one, world)]
+        : how.starts && !isQuiet
+          ? decideEvent(event, world.routines.forEvent(event.kind), world)
+          : [];
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
     const by = event.viewer.id === SELF ? '' : ` by ${event.viewer.name}`;
     return {
       changes: started.flatMap(({ changes }) => changes),
       done: () => {
+        this.tell(event, happened, { ...how, isQuiet, began });
         const effects = started.flatMap((each) => each.effects);
         this.performers.perform(effects, {
           because: `of ${EVENT_NAMES[event.kind]}${by}`,
@@ -107,6 +130,74 @@ export class ChannelEvents implements OnModuleInit {
       },
     };
   }
+
+  /** Puts it among the lines of chat, and into the activity with what it started. */
+  private tell(
+    event: ChannelEvent,
+    happened: readonly Happening[],
+    how: How & { isQuiet: boolean; began: number },
+  ): void {
+    const { id, at, kind, roles, viewer } = event;
+    const isOwn = viewer.id === SELF;
+    const told = happened.map((each) => toldOf(each, event));
+    const text = wordsOf(event, told);
+    const runs = told.filter(({ ended }) => ended?.how !== 'refused').map((run) => run.id);
+    this.chatLog.recordEvent(
+      {
+        id,
+        at,
+        kind,
+        roles,
+        viewer: isOwn ? undefined : viewer.id,
+        name: viewer.name,
+        text,
+        byHand: how.byHand,
+      },
+      {
+        ...whyTold(event, happened, how),
+        ...(runs.length === 0 ? {} : { runs }),
+        tookMs: Math.round((performance.now() - how.began) * 100) / 100,
+      },
+    );
+    const actor = how.actor ?? (isOwn ? 'gully' : (`viewer:${viewer.id}` as const));
+    const nothing = how.starts ? '' : ', which started nothing';
+    if (kind !== 'hand')
+      this.activity.record('event', viewer.name, `${text}${nothing}`, actor, { kind: 'line', id });
+    for (const { id: run, title, ended } of told)
+      if (ended?.how === 'refused')
+        this.activity.record('stopped', title, `did not start: ${ended.words}`, actor, {
+          kind: 'run',
+          id: run,
+        });
+      else this.activity.record('ran', title, 'started (a routine)', actor, { kind: 'run', id: run });
+  }
+}
+
+/** How an event came, and what it may do. */
+interface How {
+  readonly starts: boolean;
+  readonly byHand: boolean;
+  /** one routine alone, by id, whatever it waits for */
+  readonly only?: string | undefined;
+  /** who had it happen, where that is not who it is of */
+  readonly actor?: Actor;
+}
+
+function wordsOf(event: ChannelEvent, told: readonly Told[]): string {
+  const { kind, late } = event;
+  if (kind === 'hand') return `starts ${told.map(({ title }) => title).join(', ')}`;
+  return `${eventInWords({ ...event, kind })}${late === undefined ? '' : `, ${elapsedInWords(late)} ago`}`;
+}
+
+function whyTold(
+  { kind }: ChannelEvent,
+  happened: readonly Happening[],
+  { starts, isQuiet }: { readonly starts: boolean; readonly isQuiet: boolean },
+): Why {
+  const nothing = { outcome: 'nothing', checks: [] } as const;
+  if (!starts) return { ...nothing, brief: 'too late', decided: 'It came too late to start anything' };
+  if (isQuiet) return { ...nothing, brief: 'quiet', decided: 'Quiet is on: nothing at all is started' };
+  return whyOfEvent(happened, kind);
 }
 
 function toldOf(each: Happening, event: ChannelEvent): Told {

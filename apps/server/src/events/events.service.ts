@@ -1,9 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { strongestRole } from '@gully/core/chat';
 import { amountInWords } from '@gully/core/currency';
-import { EVENT_NAMES, LATE_MS, type ChannelEvent } from '@gully/core/routines';
-import { elapsedInWords } from '@gully/core/text';
-import { ActivityService } from '../activity/index.js';
+import { LATE_MS } from '@gully/core/routines';
 import { ConnectionService } from '../chat/index.js';
 import { Database, newId } from '../database/index.js';
 import { SettingsService } from '../settings/index.js';
@@ -24,7 +22,6 @@ export class EventsService {
     private readonly database: Database,
     private readonly stream: StreamService,
     private readonly events: ChannelEvents,
-    private readonly activity: ActivityService,
     private readonly connection: ConnectionService,
     private readonly settings: SettingsService,
   ) {}
@@ -43,18 +40,13 @@ export class EventsService {
       source,
       id,
       starts,
+      byHand: given.byhand,
       event: { id: newId(now), kind, at: now, count, amount, message, recipient, late },
       who:
         viewer === undefined
           ? undefined
           : { ...this.seenOf(viewer, now), ...standingBy(kind, count, happened) },
       roles: viewer?.roles ?? [],
-      tell: (event) => {
-        const over = late === undefined ? '' : `, ${elapsedInWords(late)} ago`;
-        const words = `${eventInWords(event)}${over}${starts ? '' : ', which started nothing'}`;
-        const actor = viewer === undefined ? 'gully' : (`viewer:${event.viewer.id}` as const);
-        this.activity.record('event', event.viewer.name, words, actor);
-      },
     });
   }
 
@@ -77,16 +69,4 @@ export class EventsService {
 function standingBy(kind: EventType, count: number, at: number): Partial<Seen> {
   if (kind === 'follow') return { followedSince: at };
   return kind === 'renewed' ? { subscribedMonths: count } : {};
-}
-
-function eventInWords({ kind, count, amount, recipient, message }: ChannelEvent): string {
-  const figures: Readonly<Record<string, string>> = {
-    renewed: `, ${String(count)} months`,
-    gifted: `, ${String(count)}${recipient === '' ? '' : ` to ${recipient}`}`,
-    raid: ` of ${String(count)}`,
-    tip: ` of ${amount}`,
-    cheer: ` of ${String(count)}`,
-  };
-  const said = message === '' ? '' : `: ${message}`;
-  return `${EVENT_NAMES[kind]}${figures[kind] ?? ''}${said}`;
 }

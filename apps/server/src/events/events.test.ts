@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import type { ActivityView, LineView } from '@gully/core/news';
 import { routineOf, type EventTrigger, type Step } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
@@ -61,6 +62,39 @@ describe('events', () => {
     expect(await ownLines()).toEqual(['lowceiling with 12', 'hollowbee with 30']);
   });
 
+  test('stand among the lines of chat with their why, marked where raised by hand, and so does the button', async () => {
+    const { id } = await gully.addRoutine('Raid', [say('welcome')], { triggers: [on('raid', { least: 5 })] });
+    await raise({ type: 'raid', name: 'lowceiling', count: 12, message: 'rope up' });
+    await gully.said('welcome');
+    await control('event', { type: 'raid', name: 'hollowbee', count: 1 });
+    await gully.http.post(`/api/routines/${id}/run`).expect(204);
+    await until(async () => (await ownLines()).length === 2 || undefined, 'both');
+    const events = (await gully.http.get('/api/chat/lines?of=events').expect(200)).body as LineView[];
+    expect(
+      events.map(({ name, text, event, byHand, outcome }) => [name, text, event, byHand, outcome]),
+    ).toEqual([
+      ['lowceiling', 'raids with 12 people: rope up', 'raid', true, 'ran'],
+      ['hollowbee', 'raids with 1 person', 'raid', false, 'stopped'],
+      ['lanternhour', 'starts Raid', 'hand', true, 'ran'],
+    ]);
+    const why = (await gully.http.get(`/api/chat/lines/${events[0]!.id}/why`)).body as {
+      decided: string;
+      runs?: string[];
+    };
+    expect(why.decided).toBe('Started Raid');
+    const { body } = await gully.http.get(`/api/runs/${why.runs?.[0] ?? ''}`).expect(200);
+    expect(body).toMatchObject({ title: 'Raid', ended: 'done', viewer: 'lowceiling' });
+    // Nobody wrote: they are no messages, and what starts one's own runs is told in the activity.
+    const found = await gully.http.get('/api/viewers?search=lowceiling');
+    expect(found.body).toMatchObject({ viewers: [{ messages: 0 }] });
+    const activity = (await gully.http.get('/api/activity?limit=3')).body as ActivityView[];
+    expect(activity.map(({ kind, subject, text, about }) => [kind, subject, text, about?.kind])).toEqual([
+      ['ran', 'Raid', 'started (a routine)', 'run'],
+      ['stopped', 'Raid', expect.stringContaining('did not start'), 'run'],
+      ['event', 'hollowbee', 'raids with 1 person', 'line'],
+    ]);
+  });
+
   test('that are long over say so, or start nothing where that is set; each is told of with when it was', async () => {
     await gully.addRoutine('Raid', [say('{{ viewer.name }} is here'), say('welcome')], {
       triggers: [on('raid')],
@@ -76,7 +110,7 @@ describe('events', () => {
     await gully.said('quillrush is here');
     const { body } = await gully.http.get('/api/activity').expect(200);
     expect((body as { text: string }[]).map(({ text }) => text)).toContain(
-      'a raid of 30, 2 h ago, which started nothing',
+      'raids with 30 people, 2 h ago, which started nothing',
     );
     const found = await gully.http.get('/api/viewers?search=siltlark');
     const [follower] = (found.body as { viewers: { followedSince: string }[] }).viewers;

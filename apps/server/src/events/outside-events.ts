@@ -15,12 +15,12 @@ export interface OutsideEvent {
   readonly event: Omit<ChannelEvent, 'viewer' | 'roles'>;
   /** whether it starts what waits for it */
   readonly starts: boolean;
+  /** somebody raised it to try things out */
+  readonly byHand: boolean;
   /** who did it; undefined for nobody in particular */
   readonly who: Seen | undefined;
   /** the roles told with it; the viewer's own where there are none */
   readonly roles: readonly Role[];
-  /** tells of it in the activity, once it is stored */
-  readonly tell: (event: ChannelEvent) => void;
 }
 
 /** What came of an event. */

@@ -80,20 +80,22 @@ export class MessageJob implements Job {
   private perform(line: ChatLine, decision: Decision): void {
     const { performers, runLog, activity, viewers, written } = this.parts;
     const { why, effects, started, commandId } = decision;
+    const by: Actor = `viewer:${line.viewer}`;
+    const about = { kind: 'line', id: line.id } as const;
     // Whoever was only present until now is new with their first message.
     if (viewers.known(line.viewer)?.messages === 0)
-      activity.record('arrival', line.name, 'writes here for the first time', `viewer:${line.viewer}`);
+      activity.record('arrival', line.name, 'writes here for the first time', by, about);
     this.record(line, why);
     const because = `${line.name} ${hasRun(why.outcome) ? why.brief : `was refused: ${why.brief}`}`;
     performers.perform(effects, { because, viewer: line.viewer });
-    for (const begun of started) runLog.record(begun);
-    if (commandId !== undefined || started.length > 0)
-      activity.record(
-        hasRun(why.outcome) ? 'ran' : 'stopped',
-        line.name,
-        activityText(line, why),
-        `viewer:${line.viewer}`,
-      );
+    for (const begun of started) {
+      const isWithLine = begun.owner === commandId && begun.run === undefined;
+      runLog.record(begun, isWithLine ? line.id : undefined);
+      if (begun.owner !== commandId)
+        activity.record('ran', begun.title, 'started (a routine)', by, { kind: 'run', id: begun.id });
+    }
+    if (commandId !== undefined)
+      activity.record(hasRun(why.outcome) ? 'ran' : 'stopped', line.name, activityText(line, why), by, about);
     viewers.spoke(line.viewer, this.seen[0]);
     written(line);
   }

@@ -38,9 +38,9 @@ export class NewsGateway implements OnGatewayInit, OnGatewayConnection, OnGatewa
   constructor(private readonly news: NewsService) {}
 
   afterInit(server: Server<Record<string, never>, ToPage> | Namespace<Record<string, never>, ToPage>): void {
-    this.news.subscribe((news) => {
+    this.news.subscribe((kind, tell) => {
       // Made ready for sending even when nobody is there, each would cost as much as with a page open.
-      if (this.pages > 0) server.to(AUDIENCE_OF[news.kind]).emit('news', news);
+      if (this.pages > 0) server.to(AUDIENCE_OF[kind]).emit('news', tell());
     });
   }
 

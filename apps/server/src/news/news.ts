@@ -5,22 +5,34 @@ import { newId } from '../database/index.js';
 /** How much is kept for pages that were away: at 100 lines a second, about 20 s. */
 const KEPT = 2_000;
 
-type Listener = (news: NumberedNews) => void;
+/** What happened, as it is told; made only where somebody is told it. */
+type Listener = (kind: NewsKind, tell: () => NumberedNews) => void;
+
+interface Kept {
+  readonly number: number;
+  readonly tell: () => NumberedNews;
+}
 
 /** Numbers what happens, keeps the newest of it, and tells whoever listens. */
 @Injectable()
 export class NewsService {
   /** names this run of the server, since numbers begin anew with each */
   private readonly run = newId();
-  private readonly kept: NumberedNews[] = [];
+  private readonly kept: Kept[] = [];
   private readonly listeners = new Set<Listener>();
   private last = 0;
 
   publish<K extends NewsKind>(kind: K, about: NewsOf[K]): void {
-    const news = { kind, about, number: ++this.last } as NumberedNews;
-    this.kept.push(news);
+    this.publishLazily(kind, () => about);
+  }
+
+  /** The same for what comes with every message: most of the time no page is open, or none was away. */
+  publishLazily<K extends NewsKind>(kind: K, about: () => NewsOf[K]): void {
+    const number = ++this.last;
+    const tell = (): NumberedNews => ({ kind, about: about(), number }) as NumberedNews;
+    this.kept.push({ number, tell });
     if (this.kept.length > KEPT * 1.25) this.kept.splice(0, this.kept.length - KEPT);
-    for (const listener of this.listeners) listener(news);
+    for (const listener of this.listeners) listener(kind, tell);
   }
 
   /** Forgets what was kept for pages that were away, since it may hold what must not be shown again. */
@@ -39,6 +51,10 @@ export class NewsService {
     const { run, last } = this;
     const oldest = this.kept[0]?.number ?? last + 1;
     const known = point?.run === run && point.last <= last && point.last >= oldest - 1;
-    return { run, last, missed: known ? this.kept.slice(point.last - oldest + 1) : null };
+    return {
+      run,
+      last,
+      missed: known ? this.kept.slice(point.last - oldest + 1).map(({ tell }) => tell()) : null,
+    };
   }
 }

@@ -16,6 +16,7 @@ afterEach(async () => {
 });
 
 const DAY = 86_400_000;
+const HOUR = 3_600_000;
 const LINE = `INSERT INTO chat_lines (id, at, name, role, roles, text, own, outcome, brief, removed)
   VALUES (?, ?, 'siltlark', 'viewer', '', ?, 0, 'talk', '', 0)`;
 const ENTRY = `INSERT INTO activity (id, at, kind, subject, text, actor) VALUES (?, ?, 'changed', 'x', 'x', 'gully')`;
@@ -25,6 +26,7 @@ async function store(days: readonly number[], now = Date.now()): Promise<void> {
     for (const each of days) {
       const at = now - each * DAY;
       await manager.query(LINE, [newId(at), at, `${String(each)} days old`]);
+      await manager.query('INSERT OR IGNORE INTO viewer_hours VALUES (?, ?)', ['s', Math.floor(at / HOUR)]);
       await manager.query(ENTRY, [newId(at), at]);
     }
   });
@@ -42,6 +44,8 @@ test('what is older than it is to be kept goes, some at a time, and chat goes on
   expect((await gully.type('pebblewren', '!lantern')).outcome).toBe('ran');
   expect(await pruned).toBe(900);
   expect(Math.max(...(await kept('chat_lines')), ...(await kept('activity')))).toBe(89);
+  const hours = await gully.source.query<object[]>(`SELECT 1 FROM viewer_hours WHERE viewer_id = 's'`);
+  expect(hours).toHaveLength(2);
   expect(await prune()).toBe(0);
   await gully.http.put('/api/kept-days').send({ value: 30, version: 0 }).expect(200);
   await until(async () => ((await kept('chat_lines')).includes(89) ? undefined : true), 'the shorter time');

@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { encodeTime } from 'ulid';
-import { ChatLog } from '../chat/index.js';
+import { ChatLog, staleHours } from '../chat/index.js';
 import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { SettingsService, type SettingOf } from '../settings/index.js';
@@ -66,6 +66,7 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
       const before = await this.oldestKept(days);
       if (before === undefined) return 0;
       for (const table of TABLES) gone += await this.pruneTable(table, before);
+      await this.pruneHours(before);
       if (gone > 0) this.chatLog.forgetBefore(before);
     } catch (error) {
       this.log.error({ error }, 'what is too old could not be let go of; it is tried again tomorrow');
@@ -85,6 +86,23 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
     const newest = rows[0]?.at;
     if (newest === undefined) return undefined;
     return encodeTime(Math.max(0, Math.min(Date.now(), newest) - days * DAY_MS), 10);
+  }
+
+  /** The hours that lead to lines go once the lines have. */
+  private async pruneHours(before: string): Promise<void> {
+    while (!this.ending) {
+      const stale = await staleHours(this.database, before, TOGETHER);
+      if (stale.length === 0) return;
+      const keys = JSON.stringify(stale.map(({ viewerId, hour }) => [viewerId, hour]));
+      await this.database.write((manager) =>
+        manager.query(
+          `DELETE FROM viewer_hours
+           WHERE (viewer_id, hour) IN (SELECT value ->> 0, value ->> 1 FROM json_each(?))`,
+          [keys],
+        ),
+      );
+      await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    }
   }
 
   private async pruneTable(table: (typeof TABLES)[number], before: string): Promise<number> {

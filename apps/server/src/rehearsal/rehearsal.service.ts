@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ChatLine, Check, Why } from '@gully/core/chat';
 import { decideLine, outcomeInWords, type World } from '@gully/core/pipeline';
 import { forcedChance, type Forced } from '@gully/core/random';
-import { beginBy, decideEvent, type ChannelEvent, type Started } from '@gully/core/routines';
+import { beginBy, decideEvent, whyOfEvent, type ChannelEvent, type Started } from '@gully/core/routines';
 import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { CONNECTION, ConnectionService } from '../chat/index.js';
 import { newId } from '../database/index.js';
@@ -13,7 +13,6 @@ import { ViewersService } from '../viewers/index.js';
 import { Overlay } from './overlay.js';
 import { playOut, saidOf, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
-import { whyOf } from './event-why.js';
 
 /** What is different from the channel as it is. */
 export interface Circumstances {
@@ -113,7 +112,7 @@ export class RehearsalService {
         : decideEvent(event, waiting, world);
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
     const { checks, ...played } = this.played(session, started, persona.name, world, worldAt);
-    return { ...played, why: whyOf(happened, started, kind, checks) };
+    return { ...played, why: whyOfEvent(happened, kind, checks) };
   }
 
   /** What begun routines come to, taken to their end. */

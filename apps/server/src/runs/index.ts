@@ -1,4 +1,4 @@
-export { logRow, RunLog, type LogFilter, type Told } from './run-log.js';
+export { logRow, RunLog, type Told } from './run-log.js';
 export { RunsModule } from './runs.module.js';
 export { RunsStore } from './runs.store.js';
 export * from './rows.js';

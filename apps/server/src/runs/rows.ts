@@ -1,3 +1,4 @@
+import type { RefusalReason } from '@gully/core/chat';
 import type { RunEnding } from '@gully/core/news';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
@@ -25,6 +26,8 @@ export class RunLogRow {
   @Column('text') words!: string;
   /** JSON */
   @Column('text') checks!: string;
+  /** of what was refused, for what kind of reason */
+  @Column('text', { nullable: true }) reason!: RefusalReason | null;
 }
 
 export const RUNS_ROWS = [RunRow, RunLogRow] as const;

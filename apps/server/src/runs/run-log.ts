@@ -1,21 +1,14 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import type { Check } from '@gully/core/chat';
-import type { RunEnding, RunView } from '@gully/core/news';
+import { reasonOf, type Check } from '@gully/core/chat';
+import type { RunView } from '@gully/core/news';
 import type { Occasion, RunEnd } from '@gully/core/routines';
 import { ChatLog } from '../chat/index.js';
-import {
-  Batch,
-  Database,
-  insertMany,
-  newestFirst,
-  type EntityManager,
-  type ReadOptions,
-  likePart,
-} from '../database/index.js';
+import { Batch, Database, insertMany, type EntityManager } from '../database/index.js';
 import { RunLogRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 
+const ID_LENGTH = 26;
 /** Runs that are kept. */
 const KEPT = 20_000;
 
@@ -29,14 +22,6 @@ export interface Told {
   readonly checks: readonly Check[];
   /** undefined while it goes on */
   readonly ended: RunEnd | { readonly how: 'refused'; readonly words: string } | undefined;
-}
-
-export interface LogFilter {
-  readonly before: string | undefined;
-  readonly search: string;
-  readonly ended: RunEnding | undefined;
-  /** UTC milliseconds */
-  readonly since: number | undefined;
 }
 
 /** What ran, by what, when, how it ended, and its why: for Review. Written in batches. */
@@ -64,37 +49,27 @@ export class RunLog implements OnModuleInit {
     );
   }
 
-  /** Records a run: that it began, and later how it ended. */
-  record(told: Told): void {
-    const row = logRow(told, Date.now());
+  /**
+   * Records a run: that it began, and later how it ended.
+   *
+   * @param line the line whose why has its checks, where it was over with that; they are not kept twice
+   */
+  record(told: Told, line?: string): void {
+    const row = logRow(line === undefined ? told : { ...told, checks: [] }, Date.now());
     this.batch.add(row);
-    this.news.publish('run', viewOf(row));
+    this.news.publishLazily('run', () => viewOf(row));
     if (told.ended !== undefined) this.chatLog.runEnded(told.id, told.title, told.ended);
-  }
-
-  /** Newest first. */
-  async page(
-    { before, search, ended, since }: LogFilter,
-    limit: number,
-    options?: ReadOptions,
-  ): Promise<RunView[]> {
-    await this.batch.flush();
-    const query = newestFirst(this.database.read, RunLogRow, before, limit);
-    if (since !== undefined) query.andWhere('row.at >= :since', { since });
-    if (ended !== undefined) query.andWhere('row.ended = :ended', { ended });
-    if (search !== '') {
-      query.andWhere(
-        `(row.title LIKE :like ESCAPE '\\' OR row.by LIKE :like ESCAPE '\\' OR row.viewer LIKE :like ESCAPE '\\' OR row.words LIKE :like ESCAPE '\\')`,
-        { like: likePart(search) },
-      );
-    }
-    return (await this.database.long.find(query, options)).map(viewOf);
   }
 
   async find(id: string): Promise<(RunView & { readonly checks: Check[] }) | undefined> {
     await this.batch.flush();
     const row = await this.database.read.findOneBy(RunLogRow, { id });
-    return row === null ? undefined : { ...viewOf(row), checks: JSON.parse(row.checks) as Check[] };
+    if (row === null) return undefined;
+    const checks = JSON.parse(row.checks) as Check[];
+    if (checks.length > 0) return { ...viewOf(row), checks };
+    // Begun by a line, it has its id in front; what was erased has no why there either.
+    const why = await this.chatLog.why(id.slice(0, ID_LENGTH));
+    return { ...viewOf(row), checks: [...(why?.checks ?? [])] };
   }
 }
 
@@ -112,6 +87,7 @@ export function logRow({ id, owner, title, occasion, checks, ended }: Told, now:
     ended: ended?.how ?? 'going',
     words: ended?.words ?? '',
     checks: JSON.stringify(checks),
+    reason: ended?.how === 'refused' ? reasonOf(checks) : null,
   };
 }
 
@@ -120,7 +96,7 @@ async function put(manager: EntityManager, rows: RunLogRow[]): Promise<void> {
   await insertMany(manager, RunLogRow, rows, 'replace');
 }
 
-function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words }: RunLogRow): RunView {
+function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words, reason }: RunLogRow): RunView {
   return {
     id,
     at: new Date(at).toISOString(),
@@ -131,5 +107,7 @@ function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words }: Run
     viewer,
     ended,
     words,
+    reason,
+    line: null,
   };
 }

@@ -104,7 +104,7 @@ describe('a routine that waits', () => {
     await ended('!lantern', 'stopped');
     const { text } = await gully.http.get('/api/runs/csv?ended=stopped').expect(200);
     expect(text).toMatch(
-      /^at,ended_at,ran,started_by,viewer,ended,words\r\n.*,!lantern,!lantern,pebblewren,stopped,stopped by hand\r\n$/u,
+      /^at,ended_at,ran,started_by,viewer,ended,reason,words\r\n.*,!lantern,!lantern,pebblewren,stopped,,stopped by hand\r\n$/u,
     );
     expect(await gully.runs('?search=siltlark')).toMatchObject([{ viewer: 'siltlark', ended: 'going' }]);
     await gully.http.post('/api/runs/stop').send({ runs: [] }).expect(204);
@@ -112,6 +112,43 @@ describe('a routine that waits', () => {
       const going = (await gully.http.get('/api/runs/going')).body as { total: number };
       return going.total === 0 ? true : undefined;
     }, 'no run left');
+  });
+
+  test('stands in Review with what was refused, by reason, by viewer and in pages', async () => {
+    await gully.add({ lowestRole: 'vip' });
+    await gully.add({ name: 'slow', aliases: [], cooldown: 60, text: 'slow' });
+    const refused = await gully.type('pebblewren', '!lantern');
+    for (const name of ['siltlark', 'pebblewren', 'oxbowkid']) await gully.type(name, '!slow');
+    await gully.type('pebblewren', 'just talk');
+    const found = async (query: string): Promise<unknown[]> =>
+      (await gully.runs(query)).map(({ title, viewer, ended, reason }) => [title, viewer, ended, reason]);
+    const [ran, coldOne, coldTwo, role] = [
+      ['!slow', 'siltlark', 'done', null],
+      ['!slow', 'pebblewren', 'refused', 'cooldown'],
+      ['!slow', 'oxbowkid', 'refused', 'cooldown'],
+      ['!lantern', 'pebblewren', 'refused', 'who'],
+    ];
+    expect(await found('')).toEqual([coldTwo, coldOne, ran, role]);
+    expect(await found('?search=pebblewren')).toEqual([coldOne, role]);
+    expect(await found('?ended=refused&reason=who')).toEqual([role]);
+    expect(await found('?reason=cooldown')).toEqual([coldTwo, coldOne]);
+    expect(await found('?ended=done')).toEqual([ran]);
+    const pages: unknown[] = [];
+    for (let before = ''; ;) {
+      const page = await gully.runs(`?limit=1${before === '' ? '' : `&before=${before}`}`);
+      if (page[0] === undefined) break;
+      pages.push([page[0].title, page[0].viewer, page[0].ended, page[0].reason]);
+      before = page[0].id;
+    }
+    expect(pages).toEqual([coldTwo, coldOne, ran, role]);
+    const [{ line } = { line: null }] = await gully.runs('?reason=who');
+    expect(line).toBe(refused.id);
+    // What a line ran at once has its checks with the line, and gives them here too.
+    const [{ id } = { id: '' }] = await gully.runs('?ended=done');
+    const { body } = await gully.http.get(`/api/runs/${id}`).expect(200);
+    expect((body as { checks: unknown[] }).checks.length).toBeGreaterThan(2);
+    expect((await gully.http.get('/api/runs/csv?reason=who')).text).toContain(',refused,who,');
+    await gully.http.get('/api/runs?before=nonsense').expect(422);
   });
 
   test('is taken in turn, or skipped, as it says', async () => {

@@ -2,6 +2,7 @@ import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nes
 import type { Actor } from '@gully/core/actors';
 import { resumeRun, type RunState } from '@gully/core/routines';
 import { elapsedInWords } from '@gully/core/text';
+import { ActivityService } from '../activity/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
 import { RunLog } from './run-log.js';
@@ -27,6 +28,7 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
     private readonly runs: RunsStore,
     private readonly runLog: RunLog,
     private readonly performers: Performers,
+    private readonly activity: ActivityService,
   ) {}
 
   onModuleInit(): void {
@@ -69,6 +71,10 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
     return this.pipeline.do(this.ending(runs, actor));
   }
 
+  private tellStopped({ id, title }: RunState, words: string, actor: Actor): void {
+    this.activity.record('stopped', title, words, actor, { kind: 'run', id });
+  }
+
   private nextInTurn(owner: string): void {
     const next = this.runs.nextInTurn(owner);
     if (next !== undefined) this.pipeline.surely(this.resuming(next.id));
@@ -91,6 +97,8 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
             const because = `${run.title} goes on, started by ${who.name} with ${by}`;
             this.performers.perform(effects, { because, viewer: who.id });
             this.runLog.record({ ...run, checks, ended });
+            if (ended?.how === 'failed' || ended?.how === 'limited')
+              this.tellStopped(run, `ended: ${ended.words}`, `viewer:${who.id}`);
           },
         };
       },
@@ -109,8 +117,10 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
         return {
           changes: runs.map(({ run: { id, owner } }) => ({ kind: 'run-ended', id, owner })),
           done: () => {
-            for (const { run, words } of runs)
+            for (const { run, words } of runs) {
               this.runLog.record({ ...run, ended: { how: 'stopped', words } });
+              this.tellStopped(run, `ended: ${words}`, actor);
+            }
           },
         };
       },

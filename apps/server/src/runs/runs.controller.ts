@@ -6,12 +6,14 @@ import {
   ApiPropertyOptional,
   ApiTags,
 } from '@nestjs/swagger';
+import { REFUSAL_REASONS, type RefusalReason } from '@gully/core/chat';
 import { RUN_ENDINGS, type RunEnding, type RunView } from '@gully/core/news';
 import { stringify } from 'csv-stringify/sync';
 import { ArrayMaxSize, IsArray, IsDateString, IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
 import { CheckDto, PageQuery } from '../chat/index.js';
 import { Problem, WhileAwaited } from '../problem/index.js';
 import { RunLog } from './run-log.js';
+import { Review, type ReviewFilter } from './review.js';
 import { Running } from './running.js';
 import { RunsStore } from './runs.store.js';
 
@@ -25,6 +27,15 @@ class RunDto implements RunView {
   @ApiProperty() viewer!: string;
   @ApiProperty({ enum: RUN_ENDINGS, enumName: 'RunEnding' }) ended!: RunEnding;
   @ApiProperty() words!: string;
+  @ApiProperty({ enum: REFUSAL_REASONS, enumName: 'RefusalReason', nullable: true })
+  reason!: RefusalReason | null;
+  @ApiProperty({
+    type: String,
+    nullable: true,
+    description:
+      'the line of chat that was refused, whose why is at /api/chat/lines/{id}/why; null for a run',
+  })
+  line!: string | null;
 }
 class RunWithWhyDto extends RunDto {
   @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
@@ -35,6 +46,10 @@ class RunsQuery extends PageQuery {
   @IsOptional()
   @IsIn(RUN_ENDINGS)
   ended?: RunEnding;
+  @ApiPropertyOptional({ enum: REFUSAL_REASONS, enumName: 'RefusalReason' })
+  @IsOptional()
+  @IsIn(REFUSAL_REASONS)
+  reason?: RefusalReason;
   @ApiPropertyOptional({ format: 'date-time' }) @IsOptional() @IsDateString() since?: string;
 }
 class GoingDto {
@@ -62,37 +77,34 @@ class StopDto {
 const SHOWN = 100;
 const CSV_ROWS = 10_000;
 
-/** What ran, what runs, and the button that ends it. */
+function filterOf({ before, search, ended, reason, since }: Omit<RunsQuery, 'limit'>): ReviewFilter {
+  const from = since === undefined ? undefined : Date.parse(since);
+  return { before, search: search.trim(), ended, reason, since: from };
+}
+
+/** What ran or was refused, what runs, and the button that ends it. */
 @ApiTags('runs')
 @Controller('api/runs')
 export class RunsController {
   constructor(
     private readonly runLog: RunLog,
+    private readonly review: Review,
     private readonly runs: RunsStore,
     private readonly running: Running,
   ) {}
 
   @Get()
   @ApiOkResponse({ type: [RunDto] })
-  page(
-    @Query() { before, limit, search, ended, since }: RunsQuery,
-    @WhileAwaited() signal: AbortSignal,
-  ): Promise<RunDto[]> {
-    const from = since === undefined ? undefined : Date.parse(since);
-    return this.runLog.page({ before, search: search.trim(), ended, since: from }, limit, { signal });
+  page(@Query() { limit, ...asked }: RunsQuery, @WhileAwaited() signal: AbortSignal): Promise<RunDto[]> {
+    return this.review.page(filterOf(asked), limit, { signal });
   }
 
   /** The same as a file, the newest 10,000. */
   @Get('csv')
   @Header('content-type', 'text/csv; charset=utf-8')
   @ApiOkResponse({ content: { 'text/csv': { schema: { type: 'string' } } } })
-  async csv(
-    @Query() { search, ended, since }: RunsQuery,
-    @WhileAwaited() signal: AbortSignal,
-  ): Promise<string> {
-    const from = since === undefined ? undefined : Date.parse(since);
-    const wanted = { before: undefined, search: search.trim(), ended, since: from };
-    const rows = await this.runLog.page(wanted, CSV_ROWS, { signal });
+  async csv(@Query() asked: RunsQuery, @WhileAwaited() signal: AbortSignal): Promise<string> {
+    const rows = await this.review.page(filterOf({ ...asked, before: undefined }), CSV_ROWS, { signal });
     const columns = {
       at: 'at',
       endedAt: 'ended_at',
@@ -100,6 +112,7 @@ export class RunsController {
       by: 'started_by',
       viewer: 'viewer',
       ended: 'ended',
+      reason: 'reason',
       words: 'words',
     };
     // Names in it come from viewers, and a spreadsheet would run a formula.

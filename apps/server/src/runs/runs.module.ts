@@ -1,15 +1,17 @@
 import { Module } from '@nestjs/common';
+import { ActivityModule } from '../activity/index.js';
 import { ChatModule } from '../chat/index.js';
 import { PipelineModule } from '../pipeline/index.js';
+import { Review } from './review.js';
 import { RunLog } from './run-log.js';
 import { Running } from './running.js';
 import { RunsController } from './runs.controller.js';
 import { RunsStore } from './runs.store.js';
 
 @Module({
-  imports: [ChatModule, PipelineModule],
+  imports: [ActivityModule, ChatModule, PipelineModule],
   controllers: [RunsController],
-  providers: [RunsStore, RunLog, Running],
+  providers: [RunsStore, RunLog, Review, Running],
   exports: [RunsStore, RunLog],
 })
 export class RunsModule {}

@@ -112,7 +112,10 @@ export class StandinController {
   @HttpCode(204)
   @ApiNoContentResponse()
   async raise(@Body() event: RaiseDto): Promise<void> {
-    const { answers } = await this.standin.ask<{ answers: number[] }>('POST', '/control/event', event);
+    const { answers } = await this.standin.ask<{ answers: number[] }>('POST', '/control/event', {
+      ...event,
+      byHand: true,
+    });
     if (!answers.includes(202))
       throw new Problem(
         503,

@@ -6,12 +6,19 @@ type Fits = (sql: string, parameters: readonly unknown[]) => boolean;
 interface Rule {
   readonly fits: Fits;
   left: number;
-  readonly does: () => Promise<void>;
+  /** what it is refused with; undefined where it is let through */
+  readonly error: Error | undefined;
+  /** how long it takes before, where it need not be answered at once */
+  readonly ms: number;
+}
+
+interface Statement {
+  run(...cells: readonly unknown[]): unknown;
 }
 
 /** What of TypeORM's driver a test takes in hand. */
 interface Driver {
-  databaseConnection: { exec(sql: string): unknown };
+  databaseConnection: { exec(sql: string): unknown; prepare(sql: string): Statement };
   queryRunner: { query: Query } | undefined;
   createQueryRunner(mode: string): { query: Query };
 }
@@ -27,15 +34,14 @@ export class FaultyDisk {
     const taken = new WeakSet<object>();
     this.driver.createQueryRunner = (mode) => {
       const runner = make(mode);
+      this.takePrepared(taken);
       if (taken.has(runner)) return runner;
       taken.add(runner);
       const query: Query = runner.query.bind(runner);
       runner.query = async (sql, parameters = [], ...more) => {
-        const rule = this.rules.find(({ fits, left }) => left > 0 && fits(sql, parameters));
-        if (rule !== undefined) {
-          rule.left -= 1;
-          await rule.does();
-        }
+        const rule = this.ruleFor(sql, parameters);
+        if (rule !== undefined && rule.ms > 0) await new Promise((resolve) => setTimeout(resolve, rule.ms));
+        if (rule?.error !== undefined) throw rule.error;
         return query(sql, parameters, ...more);
       };
       return runner;
@@ -44,15 +50,13 @@ export class FaultyDisk {
 
   /** @param times how often; for ever when left out */
   refuse(fits: Fits, times = Infinity, code = 'SQLITE_FULL'): void {
-    const does = (): Promise<never> =>
-      Promise.reject(Object.assign(new Error('the test refuses it'), { code }));
-    this.rules.push({ fits, left: times, does });
+    const error = Object.assign(new Error('the test refuses it'), { code });
+    this.rules.push({ fits, left: times, error, ms: 0 });
   }
 
   /** Has each such statement take so many milliseconds. */
   slow(fits: Fits, ms: number): void {
-    const does = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-    this.rules.push({ fits, left: Infinity, does });
+    this.rules.push({ fits, left: Infinity, error: undefined, ms });
   }
 
   /** The next rollback on the connection there is now fails as well. */
@@ -65,5 +69,30 @@ export class FaultyDisk {
 
   heal(): void {
     this.rules = [];
+  }
+
+  private ruleFor(sql: string, parameters: readonly unknown[]): Rule | undefined {
+    const rule = this.rules.find(({ fits, left }) => left > 0 && fits(sql, parameters));
+    if (rule !== undefined) rule.left -= 1;
+    return rule;
+  }
+
+  /** Statements that are made ready once and run many times are refused as well; they cannot be slow. */
+  private takePrepared(taken: WeakSet<object>): void {
+    const { databaseConnection: file } = this.driver;
+    if (taken.has(file)) return;
+    taken.add(file);
+    const prepare = file.prepare.bind(file);
+    file.prepare = (sql) => {
+      const statement = prepare(sql);
+      if (!sql.startsWith('INSERT')) return statement;
+      const run = statement.run.bind(statement);
+      statement.run = (...cells) => {
+        const error = this.ruleFor(sql, cells.flat())?.error;
+        if (error !== undefined) throw error;
+        return run(...cells);
+      };
+      return statement;
+    };
   }
 }

@@ -286,7 +286,14 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     if (first === undefined) return;
     const { one, many } = this.shape;
     const subject = things.length === 1 ? this.titleOf(first) : `${String(things.length)} ${many}`;
-    this.parts.activity.record('changed', subject, things.length === 1 ? `${verb} (a ${one})` : verb, actor);
+    const alone = things.length === 1;
+    this.parts.activity.record(
+      'changed',
+      subject,
+      alone ? `${verb} (a ${one})` : verb,
+      actor,
+      alone ? { kind: one, id: first.id } : undefined,
+    );
   }
 
   private check(things: readonly Stored[], about: Surroundings, several = things.length > 1): void {

@@ -40,7 +40,7 @@ export class ChatRates {
       const whole = Math.floor((to - from) / PIECE_MS);
       const rows = await read.query<{ piece: number; viewers: number; own: number }[]>(
         `SELECT CAST((line.at - ?) / ? AS INTEGER) AS piece,
-                sum(line.own = 0 AND coalesce(viewer.bot, 0) = 0) AS viewers,
+                sum(line.own = 0 AND line.event IS NULL AND coalesce(viewer.bot, 0) = 0) AS viewers,
                 sum(line.own = 1 AND line.brief NOT LIKE 'the timer %') AS own
          FROM chat_lines line LEFT JOIN viewers viewer ON viewer.id = line.viewer_id
          WHERE line.at >= ? AND line.at < ? GROUP BY piece`,

@@ -120,6 +120,8 @@ test('how busy the room is is measured over the last streams, without the bot’
           brief: '',
           why: null,
           removed: false,
+          event: null,
+          byHand: false,
         });
       }
   };

@@ -32,7 +32,8 @@ async function start(ahead = 0): Promise<void> {
   gully.app.get(TimersClock).ahead = ahead;
   gully.app.get(TimersClock).stop();
   fired = [];
-  gully.app.get(NewsService).subscribe(({ kind, about }) => {
+  gully.app.get(NewsService).subscribe((_, tell) => {
+    const { kind, about } = tell();
     if (kind === 'run' && about.by.startsWith('the timer '))
       fired.push({ title: about.title, at: Date.parse(about.at), ended: about.ended });
   });

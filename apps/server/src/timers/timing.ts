@@ -188,7 +188,8 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
           done: () => {
             this.performers.perform(effects, { because, urgency: 'timer' });
             this.runLog.record(told);
-            this.activity.record('ran', timed.timer.name, 'fired (a timer)');
+            const about = { kind: 'run', id: told.id } as const;
+            this.activity.record('ran', timed.timer.name, 'fired (a timer)', actor, about);
             this.news.publish('timers', { at: this.clock.now() });
             if (byHand !== undefined) this.soon();
           },

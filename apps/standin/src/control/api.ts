@@ -64,6 +64,8 @@ class EventBody {
   @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count: number = 0;
   @IsOptional() @IsString() @Length(0, 500) message: string = '';
   @IsOptional() @IsString() @Length(0, 50) recipient: string = '';
+  /** somebody raised it to try things out */
+  @IsOptional() @IsBoolean() byHand: boolean = false;
   /** how often the same event is sent */
   @IsOptional() @IsInt() @Min(1) @Max(20) times: number = 1;
   /** seconds ago it happened */
@@ -162,13 +164,13 @@ export function controlApi({ irc, people, crowd, stream, events, board }: Contro
   );
   app.post(
     '/control/event',
-    taking(EventBody, ({ type, name, roles, count, message, recipient, times, ago }, answer) => {
+    taking(EventBody, ({ type, name, roles, count, message, recipient, byHand, times, ago }, answer) => {
       const viewer =
         name === undefined ? {} : { viewer: { name, ...(roles === undefined ? {} : { roles }) } };
       const data = { ...viewer, count, message, recipient, ...(type === 'tip' ? { currency: 'EUR' } : {}) };
       if (type === 'live' || type === 'offline')
         stream.set({ live: type === 'live' }, Date.now() - ago * 1000);
-      void events.raise({ type, data, at: Date.now() - ago * 1000 }, times).then((answers) => {
+      void events.raise({ type, data, at: Date.now() - ago * 1000, byHand }, times).then((answers) => {
         answer(200, { answers });
       });
     }),

@@ -7,6 +7,8 @@ export interface RaisedEvent {
   readonly data: object;
   /** UTC milliseconds it happened at */
   readonly at: number;
+  /** somebody raised it to try things out */
+  readonly byHand?: boolean;
 }
 
 /** Where events go, and what they are signed with (`whsec_` and base64). */
@@ -27,7 +29,7 @@ export class Events {
    * @param times how often it is sent: the same event, as platforms do when they are unsure
    * @returns what each was answered, 0 where nobody did
    */
-  async raise({ type, data, at }: RaisedEvent, times = 1): Promise<number[]> {
+  async raise({ type, data, at, byHand = false }: RaisedEvent, times = 1): Promise<number[]> {
     const { target } = this;
     if (target === undefined) return [];
     const id = ulid(at);
@@ -38,6 +40,7 @@ export class Events {
       type: `gully.example.${type}`,
       time: new Date(at).toISOString(),
       datacontenttype: 'application/json',
+      ...(byHand ? { byhand: true } : {}),
       data,
     });
     return Promise.all(Array.from({ length: times }, () => post(target, id, body)));

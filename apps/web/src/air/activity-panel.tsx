@@ -1,19 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { Bell, Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
+import { ArrowUp } from 'lucide-react';
+import { Fragment, useMemo, useState } from 'react';
 import type { Activity } from '../api/index.js';
 import { activityQuery } from '../live/index.js';
-import { Fragment, useMemo } from 'react';
-import { Bones, Choice, clock, day, exact, LoadFailed, useStored } from '../ui/index.js';
-import { activityRows, type ActivityRow } from './activity-rows.js';
-
-const SIGNS = {
-  connection: [Plug, 'connection', 'text-soft'],
-  arrival: [Sprout, 'first message', 'text-pool'],
-  ran: [Check, 'ran', 'text-moss'],
-  stopped: [Hand, 'did not run', 'text-ochre'],
-  changed: [Pencil, 'changed', 'text-soft'],
-  event: [Bell, 'event', 'text-pool'],
-} as const satisfies Record<Activity['kind'], unknown>;
+import { Bones, Choice, day, LoadFailed, useStored } from '../ui/index.js';
+import { ActivityLine } from './activity-line.js';
+import { activityRows } from './activity-rows.js';
+import { useHeld } from './use-held.js';
 
 type Shown = Activity['kind'] | 'all';
 
@@ -27,20 +20,35 @@ const SHOWN: readonly { readonly value: Shown; readonly label: string }[] = [
   { value: 'connection', label: 'Connection' },
 ];
 
-/** What happened, as plain lines, newest first; many uses of one thing are one line. */
+/** What happened, as plain lines, newest first; many uses of one thing are one line. It stands still while somebody is at it. */
 export function ActivityPanel() {
   const { data, error, refetch } = useQuery(activityQuery);
   const [stored, setStored] = useStored('gully.activity.shown');
+  const [open, setOpen] = useState<string>();
   const shown = SHOWN.find(({ value }) => value === stored)?.value ?? 'all';
-  const rows = useMemo(
-    () => activityRows((data ?? []).filter(({ kind }) => shown === 'all' || kind === shown)),
+  const entries = useMemo(
+    () => (data ?? []).filter(({ kind }) => shown === 'all' || kind === shown),
     [data, shown],
   );
+  const held = useHeld(entries, open !== undefined, shown);
+  const rows = useMemo(() => activityRows(held.shown), [held.shown]);
   return (
     <section className="panel" aria-labelledby="activity-title">
       <header>
         <h2 id="activity-title">Activity</h2>
-        <span className="ml-auto">
+        <span className="row ml-auto">
+          {held.unseen > 0 && (
+            <button
+              type="button"
+              className="btn s"
+              onClick={() => {
+                setOpen(undefined);
+                held.release();
+              }}
+            >
+              <ArrowUp className="i s" aria-hidden="true" /> {held.unseen} new
+            </button>
+          )}
           <Choice label="What is shown" value={shown} options={SHOWN} onChange={setStored} />
         </span>
       </header>
@@ -57,8 +65,14 @@ export function ActivityPanel() {
             : 'Nothing of the kind lately.'}
         </p>
       ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="log" aria-label="Activity">
-          <ul className="lines">
+        <div
+          className="min-h-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          role="log"
+          aria-label="Activity"
+          {...held.around}
+        >
+          <ul>
             {rows.map((row, at) => {
               const on = day(row.entry.at);
               const before = rows[at - 1];
@@ -67,7 +81,13 @@ export function ActivityPanel() {
                   {on !== (before === undefined ? day(new Date().toISOString()) : day(before.entry.at)) && (
                     <li className="border-b border-line pt-2 font-semibold text-soft">{on}</li>
                   )}
-                  <Row row={row} />
+                  <ActivityLine
+                    row={row}
+                    open={open === row.entry.id}
+                    onOpen={() => {
+                      setOpen(open === row.entry.id ? undefined : row.entry.id);
+                    }}
+                  />
                 </Fragment>
               );
             })}
@@ -75,28 +95,5 @@ export function ActivityPanel() {
         </div>
       )}
     </section>
-  );
-}
-
-function Row({ row: { entry, times, subjects } }: { readonly row: ActivityRow }) {
-  const [Sign, label, color] = SIGNS[entry.kind];
-  return (
-    <li>
-      <span className="m text-soft" title={exact(entry.at)}>
-        {clock(entry.at)}
-      </span>
-      <Sign className={`i s translate-y-[2px] ${color}`} aria-label={label} />
-      <span className="min-w-0 truncate" title={times === 1 ? entry.text : subjects.join(', ')}>
-        <b>{entry.subject}</b>
-        {subjects.length > 1 && (
-          <span className="text-soft">
-            {' '}
-            and {subjects.length - 1} {subjects.length === 2 ? 'other' : 'others'}
-          </span>
-        )}{' '}
-        {entry.text}
-        {times > 1 && <span className="text-soft"> {times} times</span>}
-      </span>
-    </li>
   );
 }

@@ -8,6 +8,7 @@ const entry = (minute: number, subject: string, text: string, kind: Activity['ki
   kind,
   subject,
   text,
+  about: null,
 });
 
 test('uses of one thing close together are one row, where the newest stands; all else stays apart', () => {

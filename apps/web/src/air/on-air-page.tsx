@@ -69,7 +69,7 @@ export function OnAirPage() {
 function LineRate() {
   const { lines } = useLines();
   const now = useNow(2_000);
-  const recent = lines.filter(({ at }) => now - Date.parse(at) < MINUTES * 60_000);
+  const recent = lines.filter(({ at, event }) => event === null && now - Date.parse(at) < MINUTES * 60_000);
   const own = recent.filter((line) => line.own).length;
   const rate = Math.round(recent.length / MINUTES);
   return (

@@ -1456,6 +1456,12 @@ export interface components {
         };
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
+        /** @enum {string} */
+        AboutKind: "line" | "run" | "list" | "routine" | "command" | "timer";
+        AboutDto: {
+            kind: components["schemas"]["AboutKind"];
+            id: string;
+        };
         ActivityDto: {
             id: string;
             /** Format: date-time */
@@ -1463,6 +1469,8 @@ export interface components {
             kind: components["schemas"]["ActivityKind"];
             subject: string;
             text: string;
+            /** @description what can be opened from it: the why of a line or a run, or a thing */
+            about: components["schemas"]["AboutDto"] | null;
         };
         PlaceDto: {
             panel: string;
@@ -1568,7 +1576,7 @@ export interface components {
             changed: number;
         };
         /** @enum {string} */
-        LineSort: "all" | "ran" | "refused" | "bot" | "moderators";
+        LineSort: "all" | "ran" | "refused" | "bot" | "moderators" | "events";
         /** @enum {string} */
         Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
         /** @enum {string} */
@@ -1577,7 +1585,7 @@ export interface components {
             id: string;
             /** Format: date-time */
             at: string;
-            /** @description null for the bot’s own */
+            /** @description null for the bot’s own, and for what the channel does itself */
             viewer: string | null;
             name: string;
             role: components["schemas"]["Role"];
@@ -1587,12 +1595,19 @@ export interface components {
             brief: string;
             /** @description true when it was removed from chat */
             removed: boolean;
+            /** @description an event among the lines, its text in words that follow the name; null for what was written */
+            event: string | null;
+            /** @description true for an event that somebody raised by hand */
+            byHand: boolean;
         };
+        /** @enum {string} */
+        RefusalReason: "off" | "when" | "who" | "inputs" | "cooldown" | "rank" | "cost" | "running" | "quiet" | "other";
         CheckDto: {
             rule: string;
             measure: string;
             /** @enum {string} */
             outcome: "passed" | "stopped" | "noted" | "warned";
+            reason?: components["schemas"]["RefusalReason"];
         };
         WhyDto: {
             outcome: components["schemas"]["Outcome"];
@@ -1603,6 +1618,7 @@ export interface components {
             command?: string;
             /** @description which gate of that command refused */
             gate?: string;
+            reason?: components["schemas"]["RefusalReason"];
             /** @description the runs it began that were not over with it; how each went on is at /api/runs/{id} */
             runs?: string[];
             /** @description milliseconds from hearing the message to having decided */
@@ -2064,6 +2080,9 @@ export interface components {
             viewer: string;
             ended: components["schemas"]["RunEnding"];
             words: string;
+            reason: components["schemas"]["RefusalReason"] | null;
+            /** @description the line of chat that was refused, whose why is at /api/chat/lines/{id}/why; null for a run */
+            line: string | null;
         };
         GoingDto: {
             id: string;
@@ -2095,6 +2114,9 @@ export interface components {
             viewer: string;
             ended: components["schemas"]["RunEnding"];
             words: string;
+            reason: components["schemas"]["RefusalReason"] | null;
+            /** @description the line of chat that was refused, whose why is at /api/chat/lines/{id}/why; null for a run */
+            line: string | null;
             checks: components["schemas"]["CheckDto"][];
         };
         StopDto: {
@@ -4228,6 +4250,7 @@ export interface operations {
                 limit?: number;
                 search?: string;
                 ended?: components["schemas"]["RunEnding"];
+                reason?: components["schemas"]["RefusalReason"];
                 since?: string;
             };
             header?: never;
@@ -4254,6 +4277,7 @@ export interface operations {
                 limit?: number;
                 search?: string;
                 ended?: components["schemas"]["RunEnding"];
+                reason?: components["schemas"]["RefusalReason"];
                 since?: string;
             };
             header?: never;

@@ -8,6 +8,7 @@ const SORTS = [
   { value: 'ran', label: 'Ran' },
   { value: 'bot', label: 'The bot’s' },
   { value: 'moderators', label: 'Moderators’' },
+  { value: 'events', label: 'Events' },
 ] as const;
 
 /** Looks for lines of chat; while anything is asked for, what is found stands in place of live chat. */

@@ -26,6 +26,8 @@ const line = (more: Partial<ChatLine> = {}): ChatLine => ({
   outcome: 'ran',
   brief: 'ran !map',
   removed: false,
+  event: null,
+  byHand: false,
   ...more,
 });
 

@@ -1,5 +1,6 @@
 import { textBehind } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
+import { Bell } from 'lucide-react';
 import { memo, useEffect, useRef, useState } from 'react';
 import { answerOf, api, problemOf, type ChatLine } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
@@ -27,7 +28,8 @@ export const Line = memo(function Line({
           {clock(line.at)}
         </p>
       )}
-      <div className={`line ${line.own ? 'bot' : ''}`}>
+      <div className={`line ${line.own ? 'bot' : ''} ${line.event === null ? '' : 'event'}`}>
+        {line.event !== null && <Bell className="i s" aria-label="event" />}
         {line.viewer === null ? (
           <span className="who">{line.name}</span>
         ) : (
@@ -40,6 +42,7 @@ export const Line = memo(function Line({
           {line.text}
         </span>{' '}
         {line.removed && <span className="s2 text-crimson">removed </span>}
+        {line.byHand && <span className="s2 by-hand">raised by hand</span>}{' '}
         <button
           type="button"
           className={`why ${line.own || line.outcome === 'talk' ? 'quiet' : ''}`}
@@ -48,16 +51,22 @@ export const Line = memo(function Line({
             setOpen(!open);
           }}
         >
-          {!line.own && <Brief outcome={line.outcome} brief={line.brief} />} <u>why</u>
+          {!line.own && line.brief !== '' && <Brief outcome={line.outcome} brief={line.brief} />} <u>why</u>
         </button>
       </div>
-      {open && <LineWhy line={line} />}
+      {open && <LineWhy id={line.id} line={line} />}
     </>
   );
 });
 
-function LineWhy({ line }: { readonly line: ChatLine }) {
-  const { id } = line;
+interface LineWhyProps {
+  readonly id: string;
+  /** where it is known */
+  readonly line?: ChatLine;
+}
+
+/** The why of a line, with what its runs came to. */
+export function LineWhy({ id, line }: LineWhyProps) {
   const { data: why, error } = useQuery({
     queryKey: ['why', id],
     queryFn: () => answerOf(api.GET('/api/chat/lines/{id}/why', { params: { path: { id } } })),
@@ -77,7 +86,7 @@ function LineWhy({ line }: { readonly line: ChatLine }) {
       {why.runs?.map((run) => (
         <RunWhy key={run} id={run} after={why.checks} />
       ))}
-      <WhyWays why={why} line={line} />
+      <WhyWays why={why} id={id} line={line} />
     </div>
   );
 }

@@ -9,7 +9,7 @@ export const ENDING_WORDS: Readonly<Record<RunEnding, string>> = {
   stopped: 'stopped',
   failed: 'failed',
   limited: 'reached a limit',
-  refused: 'did not start',
+  refused: 'was refused',
   going: 'continues',
 };
 /** How each ending is shown as the outcome of a why. */
@@ -36,6 +36,9 @@ export function RunWhy({ id, after }: RunWhyProps) {
   });
   if (error !== null) return <p className="s2 text-soft">{problemOf(error).title}</p>;
   if (run === undefined) return <p className="s2 text-soft">…</p>;
+  const later = after === undefined ? run.checks : laterThan(after, run.checks);
+  // What stands above says it all.
+  if (after !== undefined && later.length === 0 && run.ended === 'done') return null;
   const words = run.words === '' ? '' : `: ${run.words}`;
   return (
     <WhyPanel
@@ -46,7 +49,7 @@ export function RunWhy({ id, after }: RunWhyProps) {
       why={{
         outcome: OUTCOMES[run.ended],
         brief: '',
-        checks: after === undefined ? run.checks : laterThan(after, run.checks),
+        checks: later,
         decided: `${run.title} ${ENDING_WORDS[run.ended]}${words}`,
         tookMs: run.endedAt === null ? undefined : Math.max(0, Date.parse(run.endedAt) - Date.parse(run.at)),
       }}

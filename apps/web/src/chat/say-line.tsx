@@ -1,21 +1,18 @@
-import { EVENT_KINDS } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { answerOf, api, type Role } from '../api/index.js';
+import { answerOf, api } from '../api/index.js';
 import { channelQuery } from '../live/index.js';
 import { comesLater, Opens, tellProblem, toast, useStored } from '../ui/index.js';
-import { RaiseEvent, type Raised } from './raise-event.js';
+import { RaiseEvent } from './raise-event.js';
+import { PLATFORM_EVENTS, rolesOf, SAY_AS, simulate, SOMEBODY } from './simulate.js';
 
 const SayAs = comesLater(async () => (await import('./say-as.js')).SayAs, 3);
-
-/** What the platform tells by events; first messages are told by chat itself. */
-const PLATFORM_EVENTS = EVENT_KINDS.filter((kind) => kind !== 'arrival' && kind !== 'return');
 
 /** The dock’s line: say something as the bot or, where a stand-in plays the platform, as any viewer. */
 export function SayLine() {
   const { data: channel } = useQuery(channelQuery);
-  const [viewer, setViewer] = useStored('gully.say-as');
-  const [role, setRole] = useStored('gully.say-as.role');
+  const [viewer, setViewer] = useStored(SAY_AS.name);
+  const [role, setRole] = useStored(SAY_AS.role);
   const [text, setText] = useState('');
   const [busy, setBusy] = useState(false);
   const bot = channel?.botName ?? 'gully';
@@ -36,19 +33,6 @@ export function SayLine() {
       tellProblem(error);
     } finally {
       setBusy(false);
-    }
-  };
-
-  const raise = async ({ kind, count, message }: Raised): Promise<void> => {
-    // Arrivals and returns come of what is said, and a hand is not the platform's.
-    if (kind === 'hand' || kind === 'arrival' || kind === 'return') return;
-    try {
-      const who = ['live', 'offline'].includes(kind)
-        ? {}
-        : { name: as || 'pebblewren', roles: rolesOf(role) };
-      await answerOf(api.POST('/api/standin/event', { body: { type: kind, ...who, count, message } }));
-    } catch (error) {
-      tellProblem(error);
     }
   };
 
@@ -81,16 +65,12 @@ export function SayLine() {
       />
       {channel?.standin === true && (
         <RaiseEvent
-          name={as || 'pebblewren'}
+          name={as || SOMEBODY}
           pending={busy}
           kinds={PLATFORM_EVENTS}
-          onRaise={(raised) => void raise(raised)}
+          onRaise={(raised) => void simulate(raised, as, rolesOf(role))}
         />
       )}
     </form>
   );
-}
-
-function rolesOf(role: string | null): Role[] {
-  return role === null || role === 'viewer' ? [] : [role as Role];
 }

@@ -156,6 +156,7 @@ export function Frame() {
       <KeysDialog open={keys} onOpen={setKeys} />
       <Toaster
         position="bottom-left"
+        offset={12}
         theme={theme === 'cave' ? 'dark' : 'light'}
         visibleToasts={3}
         toastOptions={{ duration: 8_000 }}

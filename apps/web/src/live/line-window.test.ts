@@ -17,6 +17,8 @@ function lines(from: number, to: number): ChatLine[] {
     outcome: 'nothing',
     brief: '',
     removed: false,
+    event: null,
+    byHand: false,
   }));
 }
 const numbers = (window: LineWindow): number[] => window.lines.map(({ id }) => Number(id));

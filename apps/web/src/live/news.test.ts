@@ -74,6 +74,7 @@ const happened = (id: string): NewsOf['activity'] => ({
   kind: 'ran',
   subject: id,
   text: 'ran !map',
+  about: null,
 });
 
 describe('the page’s cache of news', () => {
@@ -163,6 +164,8 @@ describe('the page’s cache of news', () => {
       outcome: 'nothing' as const,
       brief: '',
       removed: false,
+      event: null,
+      byHand: false,
     };
     source.welcome([], 0);
     source.news('line', line);

@@ -71,7 +71,7 @@ export function RehearsalSide() {
       const result = await answerOf(
         typeof typed === 'string'
           ? api.POST('/api/rehearsal/lines', { body: { ...about, persona: as, text: typed } })
-          : api.POST('/api/rehearsal/events', { body: { ...about, ...typed } }),
+          : api.POST('/api/rehearsal/events', { body: { ...about, persona: as, ...typed } }),
       );
       const text = typeof typed === 'string' ? typed : raisedInWords(typed);
       return { id: ulid(), persona: as, text, ahead, result };
@@ -96,7 +96,7 @@ export function RehearsalSide() {
     const as = { name: again.name, roles: again.roles };
     replay.set(undefined);
     setPersona(as);
-    mutate({ typed: again.text, as });
+    mutate({ typed: again.typed, as });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each line that is asked for
   }, [again]);
 

@@ -24,5 +24,11 @@ export const RUNS: Manifest = {
       load: async () => (await import('./running-panel.js')).RunningPanel,
     },
   ],
-  news: { run: runsSoon },
+  news: {
+    run: runsSoon,
+    // What was refused is told with its line.
+    line: ({ outcome }) => {
+      if (outcome === 'stopped' || outcome === 'waiting') runsSoon();
+    },
+  },
 };

@@ -16,6 +16,8 @@ const run = (n: number, ended: RunEnding = 'done', words = ''): RunView => ({
   viewer: 'pebblewren',
   ended,
   words,
+  reason: ended === 'refused' ? 'cooldown' : null,
+  line: null,
 });
 
 /** A server with runs of these numbers, which gives them page by page, newest first. */

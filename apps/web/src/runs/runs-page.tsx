@@ -1,58 +1,35 @@
-import { RUN_ENDINGS, type RunEnding } from '@gully/core/news';
-import { useInfiniteQuery } from '@tanstack/react-query';
-import { Download } from 'lucide-react';
+import { REFUSAL_REASONS } from '@gully/core/chat';
+import { RUN_ENDINGS } from '@gully/core/news';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { ArrowLeft, Download } from 'lucide-react';
 import { useState } from 'react';
-import { answerOf, api, type Run } from '../api/index.js';
+import { Link, useSearchParams } from 'react-router';
+import { answerOf, api } from '../api/index.js';
 import { KeptDays } from './kept-days.js';
-import { ENDING_WORDS, RunWhy } from '../chat/index.js';
-import { ago, Bones, Choice, exact, LoadFailed, useNow } from '../ui/index.js';
+import { ENDING_WORDS } from '../chat/index.js';
+import { Bones, Choice, LoadFailed, useNow } from '../ui/index.js';
+import { RunTable } from './run-rows.js';
+import { ALL_RUNS, askRuns, PAGE, queryOf, REASON_WORDS, SPANS } from './wanted-runs.js';
 
-const PAGE = 100;
-
-const COLOURS: Readonly<Record<RunEnding, string>> = {
-  done: 'text-moss',
-  stopped: 'text-soft',
-  failed: 'text-crimson',
-  limited: 'text-crimson',
-  refused: 'text-ochre',
-  going: 'text-pool',
-};
-const SPANS = [
-  { value: 'all', label: 'Any time', hours: undefined },
-  { value: 'hour', label: 'in the last hour', hours: 1 },
-  { value: 'day', label: 'in the last 24 hours', hours: 24 },
-  { value: 'week', label: 'in the last 7 days', hours: 168 },
+const REASONS = [
+  { value: 'any', label: 'For any reason' },
+  ...REFUSAL_REASONS.map((value) => ({ value, label: REASON_WORDS[value] })),
 ] as const;
-type SpanName = (typeof SPANS)[number]['value'];
 
-interface Wanted {
-  readonly search: string;
-  readonly ended: RunEnding | 'any';
-  readonly span: SpanName;
-}
-
-function queryOf({ search, ended, span }: Wanted) {
-  const hours = SPANS.find(({ value }) => value === span)?.hours;
-  return {
-    ...(search === '' ? {} : { search }),
-    ...(ended === 'any' ? {} : { ended }),
-    ...(hours === undefined ? {} : { since: new Date(Date.now() - hours * 3_600_000).toISOString() }),
-  };
-}
-
-function ask(wanted: Wanted, before: string | undefined): Promise<Run[]> {
-  const query = { ...queryOf(wanted), limit: PAGE, ...(before === undefined ? {} : { before }) };
-  return answerOf(api.GET('/api/runs', { params: { query } }));
-}
-
-/** Review › Activity: what ran, by what, when, how it ended, and its why. */
+/** Review › Activity: what ran or was refused, by what, when, how it ended, and its why. */
 export function RunsPage() {
-  const [wanted, setWanted] = useState<Wanted>({ search: '', ended: 'any', span: 'all' });
+  const [params] = useSearchParams();
+  const one = params.get('run');
+  return one === null ? <AllRuns /> : <OneRun key={one} id={one} />;
+}
+
+function AllRuns() {
+  const [wanted, setWanted] = useState(ALL_RUNS);
   const [open, setOpen] = useState<string>();
   const now = useNow(10_000);
   const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: ['runs', 'log', wanted],
-    queryFn: ({ pageParam }) => ask(wanted, pageParam),
+    queryFn: ({ pageParam }) => askRuns(wanted, pageParam),
     initialPageParam: undefined as string | undefined,
     getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
   });
@@ -61,7 +38,7 @@ export function RunsPage() {
     <section className="flex h-full flex-col bg-plane" aria-labelledby="runs-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="runs-title">Activity</h1>
-        <span className="s2 ml-1 text-soft max-[1500px]:hidden">What ran, by what, and how it ended.</span>
+        <span className="s2 ml-1 text-soft max-[1500px]:hidden">What ran or was refused, and why.</span>
         <span className="row ml-auto flex-wrap">
           <KeptDays />
           <input
@@ -85,6 +62,16 @@ export function RunsPage() {
               setWanted({ ...wanted, ended });
             }}
           />
+          {wanted.ended === 'refused' && (
+            <Choice
+              label="Why it was refused"
+              value={wanted.reason}
+              options={REASONS}
+              onChange={(reason) => {
+                setWanted({ ...wanted, reason });
+              }}
+            />
+          )}
           <Choice
             label="When"
             value={wanted.span}
@@ -116,32 +103,14 @@ export function RunsPage() {
         </p>
       ) : (
         <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="What ran">
-          <table className="t">
-            <thead>
-              <tr>
-                <th className="!pl-4">When</th>
-                <th>What ran</th>
-                <th className="max-[700px]:hidden">Started by</th>
-                <th>Ended</th>
-                <th>
-                  <span className="sr-only">Why</span>
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {runs.map((run) => (
-                <RunRows
-                  key={run.id}
-                  run={run}
-                  now={now}
-                  open={open === run.id}
-                  onOpen={() => {
-                    setOpen(open === run.id ? undefined : run.id);
-                  }}
-                />
-              ))}
-            </tbody>
-          </table>
+          <RunTable
+            runs={runs}
+            now={now}
+            open={open}
+            onOpen={(id) => {
+              setOpen(open === id ? undefined : id);
+            }}
+          />
           {hasNextPage && (
             <button
               type="button"
@@ -158,48 +127,36 @@ export function RunsPage() {
   );
 }
 
-interface RunRowsProps {
-  readonly run: Run;
-  readonly now: number;
-  readonly open: boolean;
-  readonly onOpen: () => void;
-}
-
-function RunRows({ run, now, open, onOpen }: RunRowsProps) {
+/** One run alone, where a line of chat or of the activity leads to it. */
+function OneRun({ id }: { readonly id: string }) {
+  const now = useNow(10_000);
+  const {
+    data: run,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: ['runs', 'one', id],
+    queryFn: () => answerOf(api.GET('/api/runs/{id}', { params: { path: { id } } })),
+  });
   return (
-    <>
-      <tr>
-        <td className="!pl-4 text-soft" title={exact(run.at)}>
-          {ago(run.at, now)}
-        </td>
-        <td className="font-bold">{run.title}</td>
-        <td className="max-[700px]:hidden">
-          {run.viewer}
-          <span className="text-soft">{run.by === run.title ? '' : `, ${run.by}`}</span>
-        </td>
-        <td className="whitespace-normal">
-          <span className={`state ${COLOURS[run.ended]}`}>{ENDING_WORDS[run.ended]}</span>
-          {run.words !== '' && <span className="s2 text-soft"> {run.words}</span>}
-        </td>
-        <td className="text-right !pr-4">
-          <button
-            type="button"
-            className="why"
-            aria-expanded={open}
-            aria-label={`Why ${run.title}, ${run.viewer}`}
-            onClick={onOpen}
-          >
-            <u>why</u>
-          </button>
-        </td>
-      </tr>
-      {open && (
-        <tr>
-          <td colSpan={5} className="!px-4">
-            <RunWhy id={run.id} />
-          </td>
-        </tr>
+    <section className="flex h-full flex-col bg-plane" aria-labelledby="run-title">
+      <header className="row min-h-12 border-b border-line bg-ground px-4 py-1.5">
+        <h1 id="run-title">One run</h1>
+        <Link className="btn s ml-auto" to="/review/activity">
+          <ArrowLeft className="i s" aria-hidden="true" /> All activity
+        </Link>
+      </header>
+      {run === undefined ? (
+        error === null ? (
+          <Bones lines={4} />
+        ) : (
+          <LoadFailed error={error} retry={() => void refetch()} />
+        )
+      ) : (
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          <RunTable runs={[run]} now={now} open={run.id} />
+        </div>
       )}
-    </>
+    </section>
   );
 }

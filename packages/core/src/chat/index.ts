@@ -20,4 +20,14 @@ export {
   type Role,
   type TagRoles,
 } from './roles.js';
-export { hasRun, onceEnded, OUTCOMES, type Check, type Outcome, type Why } from './why.js';
+export {
+  hasRun,
+  onceEnded,
+  OUTCOMES,
+  reasonOf,
+  REFUSAL_REASONS,
+  type Check,
+  type Outcome,
+  type RefusalReason,
+  type Why,
+} from './why.js';

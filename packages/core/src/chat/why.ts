@@ -9,6 +9,13 @@ export interface Check {
   readonly measure: string;
   /** warned: noted, and to be put right */
   readonly outcome: 'passed' | 'stopped' | 'noted' | 'warned';
+  /** of one that stopped something: what kind of reason that is */
+  readonly reason?: RefusalReason;
+}
+
+/** What kind of reason stopped something, as told by the check that did. */
+export function reasonOf(checks: readonly Check[]): RefusalReason {
+  return checks.findLast(({ outcome }) => outcome === 'stopped')?.reason ?? 'other';
 }
 
 export const OUTCOMES = [
@@ -36,6 +43,22 @@ export function hasRun(outcome: Outcome): boolean {
   return outcome === 'ran' || outcome === 'warned' || outcome === 'failed';
 }
 
+export const REFUSAL_REASONS = [
+  'off',
+  'when',
+  'who',
+  'inputs',
+  'cooldown',
+  'rank',
+  'cost',
+  /** it runs already, or too many starts of it wait their turn */
+  'running',
+  'quiet',
+  'other',
+] as const;
+/** What refused something, as it can be looked for. */
+export type RefusalReason = (typeof REFUSAL_REASONS)[number];
+
 export interface Why {
   readonly outcome: Outcome;
   /** in a few words, for the line itself: `cooling down, 12 s left` */
@@ -45,8 +68,12 @@ export interface Why {
   readonly decided: string;
   /** the command it is about, by id */
   readonly command?: string;
+  /** what that command is called, where it refused */
+  readonly title?: string;
   /** which of that command's gates refused, by name */
   readonly gate?: string;
+  /** what refused it */
+  readonly reason?: RefusalReason;
   /** the runs it began that were not over with it, by id; what became of each is kept with the run */
   readonly runs?: string[];
 }

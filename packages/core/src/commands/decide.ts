@@ -1,4 +1,11 @@
-import { prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
+import {
+  prepareLines,
+  reasonOf,
+  type ChatLine,
+  type Check,
+  type RefusalReason,
+  type Why,
+} from '../chat/index.js';
 import {
   knownValues,
   refusalOfStart,
@@ -12,6 +19,7 @@ import {
 } from '../routines/index.js';
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
 import { Layers } from '../layers/index.js';
+import type { RefusingGate } from './command.js';
 import { GATES, type Asked, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
 import { USE } from './slices.js';
@@ -111,13 +119,36 @@ function ranInWords(
   };
 }
 
+const REASONS: Readonly<Record<RefusingGate, RefusalReason>> = {
+  when: 'when',
+  who: 'who',
+  inputs: 'inputs',
+  cooldown: 'cooldown',
+  viewerCooldown: 'cooldown',
+  rank: 'rank',
+  cost: 'cost',
+};
+
 /** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
 function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   const { match, line, world } = asked;
   const decided = `Did not run: ${stop.brief}`;
-  const { id } = match.prepared.command;
+  const {
+    command: { id },
+    title,
+  } = match.prepared;
   const at = stop.gate === undefined ? {} : { gate: stop.gate };
-  const why = { outcome: stop.outcome, brief: stop.brief, checks, decided, command: id, ...at };
+  const reason = stop.gate === undefined ? reasonOf(checks) : REASONS[stop.gate];
+  const why = {
+    outcome: stop.outcome,
+    brief: stop.brief,
+    checks,
+    decided,
+    command: id,
+    title,
+    ...at,
+    reason,
+  };
   const base = { commandId: id, changes: [], effects: [], started: [], why };
   const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
   if (own === undefined && stop.usage === undefined) return base;

@@ -5,6 +5,7 @@ import {
   type ChatLine,
   type Check,
   type Outcome,
+  type RefusalReason,
 } from '../chat/index.js';
 import { costFor, figure } from '../currency/index.js';
 import { checkWhen } from '../stream/index.js';
@@ -50,7 +51,7 @@ export const GATES: readonly Gate[] = [
     const { command, title, draft, fault } = prepared;
     const rule = `${kind === 'name' ? `${by} is a command` : `${title} answers to ${by}`}${draft ? ', your draft' : ''}`;
     if (fault !== undefined) return stopped(rule, 'cannot be read', undefined, `cannot run: ${fault}`);
-    if (!command.enabled) return stopped(rule, 'off', undefined, 'switched off');
+    if (!command.enabled) return stopped(rule, 'off', undefined, 'switched off', [], 'off');
     return passed(rule, 'on');
   },
 
@@ -219,9 +220,11 @@ function stopped(
   gate: RefusingGate | undefined,
   brief: string,
   before: readonly Check[] = [],
+  reason?: RefusalReason,
 ): Passage & { readonly stop: Stop } {
+  const why = reason === undefined ? {} : { reason };
   return {
-    checks: [...before, { rule, measure, outcome: 'stopped' }],
+    checks: [...before, { rule, measure, outcome: 'stopped', ...why }],
     stop: { outcome: 'stopped', brief, gate },
   };
 }

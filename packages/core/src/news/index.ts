@@ -1,5 +1,5 @@
-import type { Outcome, Role } from '../chat/index.js';
-import type { ThingKind } from '../things/index.js';
+import type { Outcome, RefusalReason, Role } from '../chat/index.js';
+import { THING_KINDS, type ThingKind } from '../things/index.js';
 
 /**
  * What the server tells open pages as it happens. Each piece of news has a number, so a
@@ -10,7 +10,7 @@ import type { ThingKind } from '../things/index.js';
 export interface LineView {
   readonly id: string;
   readonly at: string;
-  /** the viewer's id; null for the bot's own */
+  /** the viewer's id; null for the bot's own, and for what the channel does itself */
   readonly viewer: string | null;
   readonly name: string;
   readonly role: Role;
@@ -22,6 +22,10 @@ export interface LineView {
   readonly brief: string;
   /** true when it was removed from chat */
   readonly removed: boolean;
+  /** the kind of an event among the lines, whose text follows the name; null for what was written */
+  readonly event: string | null;
+  /** true for an event that somebody raised by hand */
+  readonly byHand: boolean;
 }
 
 export const CONNECTION_STATES = [
@@ -66,20 +70,29 @@ export interface StreamView {
 export const ACTIVITY_KINDS = ['connection', 'arrival', 'ran', 'stopped', 'changed', 'event'] as const;
 export type ActivityKind = (typeof ACTIVITY_KINDS)[number];
 
+export const ABOUT_KINDS = ['line', 'run', ...THING_KINDS] as const;
+/** What an entry of the activity is about. */
+export interface About {
+  readonly kind: (typeof ABOUT_KINDS)[number];
+  readonly id: string;
+}
+
 export interface ActivityView {
   readonly id: string;
   readonly at: string;
   readonly kind: ActivityKind;
-  /** who or what it is about, shown strong */
+  /** who or what it is of, shown strong */
   readonly subject: string;
   readonly text: string;
+  /** what can be opened from it: the why of a line or a run, or a thing */
+  readonly about: About | null;
 }
 
 export const RUN_ENDINGS = ['done', 'stopped', 'failed', 'limited', 'refused', 'going'] as const;
 /** How a run ended; refused: it was not begun; going: it goes on. */
 export type RunEnding = (typeof RUN_ENDINGS)[number];
 
-/** One run as Review shows it. */
+/** One run as Review shows it, or something that was refused before it ran. */
 export interface RunView {
   readonly id: string;
   readonly at: string;
@@ -93,6 +106,10 @@ export interface RunView {
   readonly ended: RunEnding;
   /** in words, empty when there is nothing to add */
   readonly words: string;
+  /** of what was refused, for what kind of reason */
+  readonly reason: RefusalReason | null;
+  /** the line of chat that was refused, whose why is kept with it; null for a run */
+  readonly line: string | null;
 }
 
 /** How often a command was used. */

@@ -44,7 +44,7 @@ const quiet: Stage = {
     const decision = nothing('quiet', `Quiet is on: ${quietInWords(level)}`);
     // Talk stays talk; what would have started something says why it did not.
     const outcome = world.commands.index.match(line.text).found.length > 0 ? 'stopped' : 'talk';
-    return { ...decision, why: { ...decision.why, outcome } };
+    return { ...decision, why: { ...decision.why, outcome, reason: 'quiet' } };
   },
 };
 

@@ -90,6 +90,30 @@ export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
   hand: 'the button',
 };
 
+const times = (count: number, one: string, many: string): string =>
+  count === 1 ? one : `${count.toLocaleString('en')} ${many}`;
+
+/** What somebody did, in words that follow their name; a button is told of by what it starts. */
+const DID: Readonly<Record<Exclude<EventKind, 'hand'>, (facts: EventFacts) => string>> = {
+  follow: () => 'follows',
+  subscribed: () => 'subscribes',
+  renewed: ({ count }) => `renews a subscription, ${times(count, '1 month', 'months')}`,
+  gifted: ({ count, recipient }) =>
+    `gifts ${times(count, 'a subscription', 'subscriptions')}${recipient === '' ? '' : ` to ${recipient}`}`,
+  raid: ({ count }) => `raids with ${times(count, '1 person', 'people')}`,
+  tip: ({ amount }) => `tips ${amount}`,
+  cheer: ({ count }) => `cheers with ${times(count, '1 token', 'tokens')}`,
+  live: () => 'goes live',
+  offline: () => 'goes offline',
+  arrival: () => 'writes for the first time in this stream',
+  return: ({ count }) => `is back after ${times(count, '1 day', 'days')}`,
+};
+
+/** An event in words that follow the name of who did it: `raids with 23 people: hello`. */
+export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventKind, 'hand'> }): string {
+  return `${DID[facts.kind](facts)}${facts.message === '' ? '' : `: ${facts.message}`}`;
+}
+
 /** What the count of an event may be asked to be at least. */
 export const LEAST_LIMIT = 100_000_000;
 
@@ -125,7 +149,8 @@ export function checkTrigger(trigger: EventTrigger, event: ChannelEvent): Check 
   const { counts, asksWho } = EVENT_WORDS[trigger.event];
   if (counts !== undefined && event.count < trigger.least)
     return { rule, measure: `${event.count.toLocaleString('en')} ${counts}`, outcome: 'stopped' };
-  if (asksWho && !isMeant(trigger, event)) return { rule, measure: event.viewer.name, outcome: 'stopped' };
+  if (asksWho && !isMeant(trigger, event))
+    return { rule, measure: event.viewer.name, outcome: 'stopped', reason: 'who' };
   return { rule, measure: event.viewer.name, outcome: 'passed' };
 }
 

@@ -24,6 +24,7 @@ export {
   LATE_MS,
   EVENT_NAMES,
   EVENT_WORDS,
+  eventInWords,
   LEAST_LIMIT,
   triggerInWords,
   type ChannelEvent,
@@ -31,6 +32,7 @@ export {
   type EventKind,
   type EventTrigger,
 } from './event.js';
+export { whyOfEvent } from './event-why.js';
 export {
   blankInWords,
   NO_NAMES,

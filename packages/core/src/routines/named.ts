@@ -117,7 +117,9 @@ export function checkStart(
   if (prepared.fault !== undefined)
     checks.push({ rule: 'It can be read', measure: prepared.fault, outcome: 'stopped' });
   for (const { rule, measure, holds } of checkWhen(when, world.stream, at, world.timeZone))
-    checks.push({ rule, measure, outcome: holds ? 'passed' : 'stopped' });
+    checks.push(
+      holds ? { rule, measure, outcome: 'passed' } : { rule, measure, outcome: 'stopped', reason: 'when' },
+    );
   const refusal = refusalOfStart(prepared, world);
   if (refusal !== undefined) checks.push(refusal.check);
   // What stopped it stands last.

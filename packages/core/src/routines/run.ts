@@ -29,11 +29,14 @@ export function refusalOfStart(
   if (running === 0 || routine.whileRunning === 'beside') return undefined;
   const outcome = 'stopped';
   if (routine.whileRunning === 'skip')
-    return { check: { rule: 'Not while it runs', measure: 'it runs', outcome }, brief: 'runs already' };
+    return {
+      check: { rule: 'Not while it runs', measure: 'it runs', outcome, reason: 'running' },
+      brief: 'runs already',
+    };
   if (inTurn < TURNS_LIMIT) return undefined;
   const rule = `At most ${String(TURNS_LIMIT)} wait their turn`;
   return {
-    check: { rule, measure: `${String(inTurn)} wait`, outcome },
+    check: { rule, measure: `${String(inTurn)} wait`, outcome, reason: 'running' },
     brief: 'too many wait their turn',
   };
 }

@@ -1,3 +1,4 @@
+import { ChatLog1796860800000 } from './chat-log.js';
 import { CommandsInFull1795478400000 } from './commands-in-full.js';
 import { FindingViewers1796601600000 } from './finding-viewers.js';
 import { FirstEvening1795392000000 } from './first-evening.js';
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   FindingViewers1796601600000,
   Versions1796688000000,
   Origins1796774400000,
+  ChatLog1796860800000,
 ];

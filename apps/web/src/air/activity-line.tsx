@@ -1,0 +1,84 @@
+import { Bell, Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
+import { useMemo, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { Activity } from '../api/index.js';
+import { clock, comesLater, exact } from '../ui/index.js';
+import type { ActivityRow } from './activity-rows.js';
+
+const SIGNS = {
+  connection: [Plug, 'connection', 'text-soft'],
+  arrival: [Sprout, 'first message', 'text-pool'],
+  ran: [Check, 'ran', 'text-moss'],
+  stopped: [Hand, 'refused or stopped', 'text-ochre'],
+  changed: [Pencil, 'changed', 'text-soft'],
+  event: [Bell, 'event', 'text-pool'],
+} as const satisfies Record<Activity['kind'], unknown>;
+
+/** Where things are edited. */
+const PLACES: Readonly<Record<string, string>> = {
+  command: '/prepare/commands/',
+  routine: '/prepare/routines/',
+  timer: '/prepare/timers/',
+  list: '/prepare/lists/',
+};
+
+interface ActivityLineProps {
+  readonly row: ActivityRow;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+}
+
+/** One row of the activity. It opens its why, or leads to the thing it is about. */
+export function ActivityLine({ row: { entry, times, subjects }, open, onOpen }: ActivityLineProps) {
+  const [Sign, label, color] = SIGNS[entry.kind];
+  const { about } = entry;
+  const told: ReactNode = (
+    <>
+      <span className="m text-soft" title={exact(entry.at)}>
+        {clock(entry.at)}
+      </span>
+      <Sign className={`i s translate-y-[2px] ${color}`} aria-label={label} />
+      <span className="min-w-0 flex-1 truncate" title={times === 1 ? entry.text : subjects.join(', ')}>
+        <b>{entry.subject}</b>
+        {subjects.length > 1 && (
+          <span className="text-soft">
+            {' '}
+            and {subjects.length - 1} {subjects.length === 2 ? 'other' : 'others'}
+          </span>
+        )}{' '}
+        {entry.text}
+        {times > 1 && <span className="text-soft"> {times} times</span>}
+      </span>
+    </>
+  );
+  if (about === null) return <li className="act">{told}</li>;
+  const place = PLACES[about.kind];
+  if (place !== undefined)
+    return (
+      <li>
+        <Link className="act" to={`${place}${about.id}`}>
+          {told}
+        </Link>
+      </li>
+    );
+  return (
+    <li>
+      <button type="button" className="act" aria-expanded={open} onClick={onOpen}>
+        {told}
+        <u className="s2 pr-1">why</u>
+      </button>
+      {open && <Why about={about} />}
+    </li>
+  );
+}
+
+function Why({ about: { kind, id } }: { readonly about: NonNullable<Activity['about']> }) {
+  const Part = useMemo(
+    () =>
+      kind === 'run'
+        ? comesLater(async () => (await import('../chat/index.js')).RunWhy, 3)
+        : comesLater(async () => (await import('../chat/index.js')).LineWhy, 3),
+    [kind],
+  );
+  return <Part id={id} />;
+}
