@@ -1,3 +1,4 @@
+import type { Step } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import { expect, test } from './test-support/world.js';
 
@@ -61,4 +62,63 @@ test('before going live it says what is not as it should be, and leads there', a
   await page.getByRole('switch', { name: 'Rope rules is on' }).press('Space');
   await page.getByRole('link', { name: 'On air' }).press('Enter');
   await expect(checks).toContainText('all is well');
+});
+
+test('what happens stands in chat; from there one comes to its run, to what was refused and to the blank that decided', async ({
+  page,
+  world,
+}) => {
+  const say: Step = { kind: 'say', id: 's', texts: ['Mind the first step.'], order: 'random' };
+  const triggers = [
+    { id: 'a', event: 'raid' as const, least: 0, lowestRole: 'viewer' as const, viewers: [] },
+  ];
+  await world.addRoutine('Raid welcome', [say], { triggers });
+  await world.add('map', 'the survey', { lowestRole: 'moderator' });
+  await page.goto(`${world.address}/air`);
+  await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Search, or say what to do').fill('raise a raid');
+  await expect(page.getByRole('option', { name: /^Raise a raid/ })).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('Enter');
+  const raid = page.getByRole('log', { name: 'Live chat' }).locator('.event');
+  await expect(raid).toContainText('pebblewren raids with 12 people');
+  await expect(raid).toContainText('raised by hand');
+  await raid.getByRole('button', { name: /why$/ }).press('Enter');
+  await page.getByRole('link', { name: 'Its run' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'One run' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'Raid welcome' })).toBeVisible();
+
+  await world.type('siltlark', '!map');
+  await page.getByRole('link', { name: 'All activity' }).press('Enter');
+  await page.getByRole('combobox', { name: 'How it ended' }).press('Enter');
+  await page.getByRole('option', { name: 'was refused' }).press('Enter');
+  await page.getByRole('combobox', { name: 'Why it was refused' }).press('Enter');
+  await page.getByRole('option', { name: 'cooling down' }).press('Enter');
+  await expect(page.getByText('Nothing matches these filters.')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Why it was refused' }).press('Enter');
+  await page.getByRole('option', { name: 'not for them' }).press('Enter');
+  await page.getByRole('button', { name: 'Why !map, siltlark' }).press('Enter');
+  await page.getByRole('link', { name: 'Change who may use it' }).press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('map');
+});
+
+test('a row of the activity opens its why and keeps its place; what came meanwhile waits', async ({
+  page,
+  world,
+}) => {
+  await world.add('map', 'the survey', { lowestRole: 'moderator' });
+  await page.goto(`${world.address}/air`);
+  await expect(page.locator('.top').getByText('Connected')).toBeVisible();
+  await world.type('siltlark', '!map');
+  const activity = page.getByRole('log', { name: 'Activity' });
+  const row = activity.getByRole('button', { name: /siltlark !map: for moderators and up/ });
+  await row.press('Enter');
+  await expect(activity.getByRole('region', { name: 'Why it did not run' })).toBeVisible();
+  await world.type('oxbowkid', 'good evening');
+  const arrived = page.getByRole('button', { name: '1 new' });
+  await expect(arrived).toBeVisible();
+  await expect(activity.getByText('oxbowkid')).toBeHidden();
+  await arrived.press('Enter');
+  await expect(activity.getByText('oxbowkid')).toBeVisible();
+  await expect(activity.getByRole('region', { name: 'Why it did not run' })).toBeHidden();
 });

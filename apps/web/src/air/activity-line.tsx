@@ -1,8 +1,9 @@
 import { Bell, Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
-import { useMemo, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Activity } from '../api/index.js';
-import { clock, comesLater, exact } from '../ui/index.js';
+import { LineWhyLater, RunWhyLater } from '../chat/index.js';
+import { clock, exact } from '../ui/index.js';
 import type { ActivityRow } from './activity-rows.js';
 
 const SIGNS = {
@@ -73,12 +74,5 @@ export function ActivityLine({ row: { entry, times, subjects }, open, onOpen }: 
 }
 
 function Why({ about: { kind, id } }: { readonly about: NonNullable<Activity['about']> }) {
-  const Part = useMemo(
-    () =>
-      kind === 'run'
-        ? comesLater(async () => (await import('../chat/index.js')).RunWhy, 3)
-        : comesLater(async () => (await import('../chat/index.js')).LineWhy, 3),
-    [kind],
-  );
-  return <Part id={id} />;
+  return kind === 'run' ? <RunWhyLater id={id} /> : <LineWhyLater id={id} />;
 }

@@ -1,7 +1,10 @@
 export { LiveSide } from './live-side.js';
 export { RaiseEvent, raisedInWords, type Raised } from './raise-event.js';
 export { ENDING_WORDS, RunWhy } from './run-why.js';
-export { Brief, WhyPanel } from './why-panel.js';
-export { Line, LineWhy } from './line.js';
+export { Brief } from './brief.js';
+export { WhyPanel } from './why-panel.js';
+export { Line } from './line.js';
+export { LineWhy } from './line-why.js';
+export { LineWhyLater, RunWhyLater } from './why-later.js';
 export { wantLinesOf } from './wanted.js';
 export { playInRehearsal, replay, WhyWays } from './why-ways.js';

@@ -1,15 +1,5 @@
 import { durationInWords } from '@gully/core/text';
-import {
-  Check,
-  CornerDownRight,
-  Dot,
-  Eraser,
-  Hourglass,
-  Minus,
-  TriangleAlert,
-  X,
-  type LucideIcon,
-} from 'lucide-react';
+import { Check, CornerDownRight, Dot, TriangleAlert, X } from 'lucide-react';
 import type { Why } from '../api/index.js';
 
 const TITLES: Readonly<Record<Why['outcome'], string>> = {
@@ -66,25 +56,4 @@ function Sign({ outcome }: { readonly outcome: Why['checks'][number]['outcome'] 
   if (outcome === 'stopped') return <X className="i s text-crimson" aria-label="stopped here" />;
   if (outcome === 'warned') return <TriangleAlert className="i s text-ochre" aria-label="note" />;
   return <Dot className="i s text-soft" aria-label="noted" />;
-}
-
-const SIGNS: Readonly<Record<Why['outcome'], readonly [Icon: LucideIcon, colour: string]>> = {
-  ran: [Check, 'text-moss'],
-  warned: [TriangleAlert, 'text-ochre'],
-  failed: [TriangleAlert, 'text-crimson'],
-  waiting: [Hourglass, 'text-ochre'],
-  stopped: [X, 'text-crimson'],
-  removed: [Eraser, 'text-crimson'],
-  nothing: [Minus, 'text-soft'],
-  talk: [Minus, 'text-soft'],
-};
-
-/** A why in a few words with its sign. */
-export function Brief({ outcome, brief }: Pick<Why, 'outcome' | 'brief'>) {
-  const [Icon, colour] = SIGNS[outcome];
-  return (
-    <>
-      <Icon className={`i s ${colour}`} aria-hidden="true" /> <span className={colour}>{brief}</span>
-    </>
-  );
 }

@@ -19,11 +19,19 @@ interface PaletteProps {
 /** Stands between a name and what tells it from others of that name; only the name is searched. */
 const APART = '\u0000';
 
-/** Letters scattered over a name are found too, and mean it hardly ever. */
-function likely(value: string, search: string, keywords?: string[]): number {
+/** How good a match must be where not all that was typed is in it; letters scattered over a name hardly ever mean it. */
+const CLOSE = 0.4;
+
+function likely(value: string, search: string, keywords: string[] = []): number {
   const [label = ''] = value.split(APART);
   const score = defaultFilter(label, search, keywords);
-  return score < 0.05 ? 0 : score;
+  const all = [label, ...keywords].join(' ').toLowerCase();
+  const isWhole = search
+    .toLowerCase()
+    .trim()
+    .split(/\s+/u)
+    .every((word) => all.includes(word));
+  return isWhole || score >= CLOSE ? score : 0;
 }
 
 /** Search or do: everything reachable in words. */
@@ -78,12 +86,12 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
           {areas
             .flatMap(({ actions = [] }) => actions)
             .map(({ label, to, hint, words }) => item(label, () => void navigate(to), hint, words))}
+          {item('Say in chat', onSay, '/')}
+          {item('Rehearse a line', onRehearse)}
           {acts.map(({ n, Acts }) => (
             <Acts key={n} search={search} show={act} />
           ))}
           <SaveAct show={act} />
-          {item('Say in chat', onSay, '/')}
-          {item('Rehearse a line', onRehearse)}
           {item('Collapse or open the dock', onDock, 'Ctrl .')}
           {item(
             theme === 'cave' ? 'Use the limestone theme' : 'Use the cave theme',
