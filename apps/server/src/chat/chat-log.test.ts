@@ -3,7 +3,8 @@ import type { LineView } from '@gully/core/news';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin } from '../test-support/index.js';
 import { Database, newId } from '../database/index.js';
-import { ChatLog, OWN, WHYS_KEPT } from './chat-log.js';
+import { ChatLog, WHYS_KEPT } from './chat-log.js';
+import { OWN } from './line-rows.js';
 import { insertLines } from './lines-of-viewers.js';
 import type { ChatLineRow } from './rows.js';
 

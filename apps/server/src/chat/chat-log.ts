@@ -1,54 +1,17 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
-import { onceEnded, strongestRole, type ChatLine, type Role, type Why } from '@gully/core/chat';
+import { onceEnded, type ChatLine } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import type { EventKind } from '@gully/core/routines';
 import { Batch, Database, idsInOrder, newestFirst, type ReadOptions } from '../database/index.js';
 import { ChatLineRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { eventRow, spokenRow, viewOf, whyOf, OWN, type EventLine, type TimedWhy } from './line-rows.js';
 import { insertLines, linesOfViewers } from './lines-of-viewers.js';
 import type { Cause } from './outbox.js';
 import { ALL_LINES, narrow, type WantedLines } from './wanted-lines.js';
 
 /** Messages whose why is kept whole, whatever came of them. */
 export const WHYS_KEPT = 500;
-
-/** A why with how long the deciding took. */
-export type TimedWhy = Why & { readonly tookMs: number };
-
-const WRITTEN: Pick<ChatLineRow, 'causedBy' | 'own' | 'removed' | 'event' | 'byHand'> = {
-  causedBy: null,
-  own: false,
-  removed: false,
-  event: null,
-  byHand: false,
-};
-
-/** What is the same of every line the bot says. Its brief says it all. */
-export const OWN: Omit<ChatLineRow, 'id' | 'at' | 'name' | 'text' | 'brief'> = {
-  ...WRITTEN,
-  viewerId: null,
-  role: 'viewer',
-  roles: '',
-  own: true,
-  outcome: 'ran',
-  why: null,
-};
-
-/** An event as it stands among the lines. */
-export interface EventLine {
-  /** of the event, which the line gets */
-  readonly id: string;
-  readonly at: number;
-  readonly kind: EventKind;
-  /** undefined for what the channel does itself */
-  readonly viewer: string | undefined;
-  readonly name: string;
-  readonly roles: readonly Role[];
-  /** in words that follow the name */
-  readonly text: string;
-  readonly byHand: boolean;
-}
 
 /** Every line of chat, viewers' and the bot's own: told to open pages at once, written in batches. */
 @Injectable()
@@ -223,62 +186,4 @@ export class ChatLog implements OnModuleInit {
     this.batch.add(row);
     this.news.publishLazily('line', () => viewOf(row));
   }
-}
-
-/** A viewer's line as it is kept: with its whole why when something came of it. */
-export function spokenRow(line: ChatLine, why: TimedWhy): ChatLineRow {
-  return {
-    ...WRITTEN,
-    id: line.id,
-    at: line.at,
-    viewerId: line.viewer,
-    name: line.name,
-    role: strongestRole(line.roles),
-    roles: line.roles.join(' '),
-    text: line.text,
-    outcome: why.outcome,
-    brief: why.brief,
-    why: why.outcome === 'talk' ? null : JSON.stringify(why),
-  };
-}
-
-/** An event as it is kept among the lines. */
-export function eventRow({ kind, viewer, roles, ...event }: EventLine, why: TimedWhy): ChatLineRow {
-  return {
-    ...WRITTEN,
-    ...event,
-    event: kind,
-    viewerId: viewer ?? null,
-    role: strongestRole(roles),
-    roles: roles.join(' '),
-    outcome: why.outcome,
-    brief: why.brief,
-    why: JSON.stringify(why),
-  };
-}
-
-function whyOf({ why, own, brief }: ChatLineRow): TimedWhy | undefined {
-  if (own && why === null) {
-    const decided = brief === '' ? 'Said' : `Said because ${brief}`;
-    return { outcome: 'ran', brief, checks: [], decided, tookMs: 0 };
-  }
-  return why === null ? undefined : (JSON.parse(why) as TimedWhy);
-}
-
-function viewOf(row: ChatLineRow): LineView {
-  const { id, at, viewerId, name, role, text, own, outcome, brief, removed, event, byHand } = row;
-  return {
-    id,
-    at: new Date(at).toISOString(),
-    viewer: viewerId,
-    name,
-    role,
-    text,
-    own,
-    outcome,
-    brief,
-    removed,
-    event,
-    byHand,
-  };
 }

@@ -1,52 +1,19 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { reconnectPause, type TagRoles } from '@gully/core/chat';
+import { reconnectPause } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
-import { foldNick, viewerKey } from '@gully/core/viewers';
+import { viewerKey } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
 import { ConnectionSettings } from '../connection/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { connectOptions } from './connect-options.js';
-import { MessageNames, msgidOf } from './message-names.js';
-import { refusalOf } from './refusal.js';
-import { Room, type Present } from './room.js';
+import { followClient, type ToldByServer } from './follow-client.js';
+import type { ConnectionListener, Heard } from './heard.js';
+import { msgidOf } from './message-names.js';
+import { RoomActs, type Destination } from './room-acts.js';
+import { Room } from './room.js';
 import { socketWords } from './socket-words.js';
 import { standingOfSpeaker } from './speaker.js';
-
-/** A line somebody typed, with what the connection knows of who it was. */
-export interface Heard extends TagRoles {
-  readonly key: string;
-  readonly nick: string;
-  readonly text: string;
-  /** what the server calls the message, where it names them */
-  readonly msgid: string | undefined;
-}
-
-/** Where a line goes, when it is not for the room alone. */
-export interface Destination {
-  /** a viewer who alone gets it */
-  readonly to?: string;
-  /** the message it answers, as the server calls it */
-  readonly thread?: string;
-}
-
-/** The name of the one connection there is yet, as commands and viewers know it. */
-export const CONNECTION = 'irc';
-
-export interface ConnectionListener {
-  heard?(line: Heard): void;
-  /**
-   * The server sent one of our own lines back: it was said.
-   *
-   * @param to the viewer who alone got it
-   */
-  echoed?(text: string, to: string | undefined): void;
-  /** may speak now */
-  opened?(): void;
-  closed?(): void;
-  /** somebody is no longer in the room */
-  left?(member: Present): void;
-}
 
 /** IRCv3 capabilities asked for beside those the client library always asks for. */
 const CAPABILITIES = [
@@ -57,17 +24,6 @@ const CAPABILITIES = [
   'away-notify',
   'draft/message-redaction',
 ];
-/** Errors after which there is no getting in, by the client library's names. A server that lacks CAP also errs. */
-const REFUSALS = new Set([
-  'irc',
-  'password_mismatch',
-  'banned_from_network',
-  'too_many_channels',
-  'channel_is_full',
-  'invite_only_channel',
-  'banned_from_channel',
-  'bad_channel_key',
-]);
 /** Milliseconds a server has from the first packet to letting us into the channel. */
 const ENTRY_MS = 20_000;
 
@@ -97,7 +53,7 @@ export class ConnectionService implements OnModuleDestroy {
   /** whether the server last met tells accounts; taken to until one was met */
   private vouches = true;
   private waitingLines: () => number = () => 0;
-  private readonly messages = new MessageNames();
+  private readonly acts = new RoomActs(this.client, () => this.settings.room.channel);
 
   constructor(
     private readonly settings: ConnectionSettings,
@@ -105,8 +61,14 @@ export class ConnectionService implements OnModuleDestroy {
     @Inject(LOG) private readonly log: Log,
   ) {
     this.client.requestCap(CAPABILITIES);
-    this.passOverWhatIsBroken();
-    this.follow();
+    followClient({
+      client: this.client,
+      room: this.room,
+      log,
+      set: () => settings.room,
+      nick: () => this.nick,
+      told: this.told(),
+    });
     settings.subscribe(() => {
       this.reconnect();
     });
@@ -182,35 +144,29 @@ export class ConnectionService implements OnModuleDestroy {
   }
 
   /** Puts a line in the channel, or brings it to one viewer. False when there is no connection to put it on. */
-  send(text: string, { to, thread }: Destination = {}): boolean {
+  send(text: string, destination: Destination = {}): boolean {
     if (!this.open || !this.client.connected) return false;
-    const target = to ?? this.settings.room.channel;
-    const tags = this.client.network.cap.isEnabled('message-tags');
-    if (thread !== undefined && tags) this.client.raw(`@+draft/reply=${thread} PRIVMSG ${target} :${text}`);
-    else this.client.raw('PRIVMSG', target, text);
+    this.acts.say(text, destination);
     return true;
   }
 
   /** Remembers what the server calls a line. */
   nameMessage(line: string, msgid: string): void {
-    this.messages.name(line, msgid);
+    this.acts.nameMessage(line, msgid);
   }
 
   /** What the server calls a line, where messages may be answered as threads. */
   messageOf(line: string): string | undefined {
-    return this.client.network.cap.isEnabled('message-tags') ? this.messages.of(line) : undefined;
+    return this.acts.messageOf(line);
   }
 
   /** Takes the last messages out of the room. @returns the lines that are gone, or why none could be */
   redactLast(count: number): { readonly gone: readonly string[]; readonly failed: string | undefined } {
     const nothing = (failed: string): { gone: readonly string[]; failed: string } => ({ gone: [], failed });
     if (!this.open || !this.client.connected) return nothing('Gully is not connected to the room');
-    if (!this.client.network.cap.isEnabled('draft/message-redaction'))
-      return nothing('this chat room cannot remove messages');
+    if (!this.acts.canRedact) return nothing('this chat room cannot remove messages');
     if (!this.hasModeratorRights) return nothing('Gully has no moderator rights here');
-    const last = this.messages.takeLast(count);
-    for (const { msgid } of last) this.client.raw('REDACT', this.settings.room.channel, msgid);
-    return { gone: last.map(({ line }) => line), failed: undefined };
+    return { gone: this.acts.redactLast(count), failed: undefined };
   }
 
   view(): ConnectionView {
@@ -237,110 +193,56 @@ export class ConnectionService implements OnModuleDestroy {
     if (this.client.connected) this.client.quit('Gully is switched off');
   }
 
-  /** The library takes it on trust that a server's lines are whole; one that is not must not end the program. */
-  private passOverWhatIsBroken(): void {
-    const { command_handler: handler } = this.client;
-    const dispatch = handler.dispatch.bind(handler);
-    handler.dispatch = (message) => {
-      try {
-        dispatch(message);
-      } catch (error) {
-        this.log.warn(
-          { error, command: message.command },
-          'a line from the chat server could not be read, and is passed over',
-        );
-      }
+  private told(): ToldByServer {
+    return {
+      entered: () => {
+        this.entered();
+      },
+      modesChanged: () => {
+        if (this.open || this.state === 'muted') this.entered();
+      },
+      left: (nick) => {
+        this.gone(nick);
+      },
+      renamed: () => {
+        this.change(this.state, '');
+      },
+      removed: (words) => {
+        this.fail('refused', words);
+      },
+      said: (event) => {
+        this.hear(event);
+      },
+      echoed: (text, to) => {
+        for (const listener of this.listeners) listener.echoed?.(text, to);
+      },
+      signInFailed: (words) => {
+        this.words = words;
+      },
+      refused: (words) => {
+        if (this.state === 'connecting') this.fail('refused', words);
+        else if (this.open) this.log.warn({ words }, 'the chat server reported an error');
+      },
+      muted: (words) => {
+        if (this.open) this.mute(words);
+      },
+      closed: () => {
+        this.closed();
+      },
+      socketClosed: (error) => {
+        // What the server itself said of it is worth more than what became of the socket after that.
+        if (this.state !== 'refused' && this.state !== 'lost')
+          this.words = socketWords(error, this.settings.room);
+      },
     };
   }
 
-  private follow(): void {
-    const { client, settings, room } = this;
-    const here = (channel: string): boolean => foldNick(channel) === foldNick(settings.room.channel);
-    // Answers are short; without this the network may hold each back for the last one's receipt.
-    client.on('raw socket connected', (socket) => {
-      socket.setNoDelay(true);
-    });
-    client.on('registered', () => {
-      client.join(settings.room.channel);
-    });
-    client.on('userlist', ({ channel, users }) => {
-      if (!here(channel)) return;
-      room.replace(users);
-      this.askAccounts();
-      this.entered();
-    });
-    client.on('join', ({ nick, channel, account }) => {
-      if (here(channel)) room.join(nick, account === false ? undefined : account);
-    });
-    client.on('part', ({ nick, channel }) => {
-      if (here(channel)) this.gone(nick);
-    });
-    client.on('quit', ({ nick }) => {
-      this.gone(nick);
-      // Whoever held the bot's own name, most often a ghost of its last connection, is gone.
-      if (foldNick(nick) === foldNick(settings.room.nick)) client.changeNick(settings.room.nick);
-    });
-    client.on('nick', ({ nick, new_nick }) => {
-      room.rename(nick, new_nick);
-      if (foldNick(new_nick) === foldNick(settings.room.nick)) this.change(this.state, '');
-    });
-    client.on('kick', ({ kicked, nick, channel, message }) => {
-      if (!here(channel)) return;
-      this.gone(kicked);
-      if (foldNick(kicked) === foldNick(this.nick))
-        this.fail('refused', `${nick} removed Gully from the channel: ${message}`);
-    });
-    client.on('mode', ({ target, modes }) => {
-      if (!here(target)) return;
-      for (const { mode, param } of modes)
-        if (param !== null) room.setMode(param, mode.slice(1), mode.startsWith('+'));
-      if (this.open || this.state === 'muted') this.entered();
-    });
-    client.on('message', (event) => {
-      if (event.type === 'notice') return;
-      if (foldNick(event.nick) === foldNick(this.nick)) {
-        const to = here(event.target) ? undefined : event.target;
-        for (const listener of this.listeners) listener.echoed?.(event.message, to);
-      } else if (here(event.target)) this.hear(event);
-    });
-    client.on('nick in use', ({ nick }) => {
-      // A ghost of our own last connection may still hold the name; it is gone in a minute.
-      client.changeNick(`${nick.slice(0, 28)}_`);
-    });
-    client.on('sasl failed', ({ reason, message }) => {
-      this.words = `Signing in failed: ${message ?? reason}`;
-    });
-    client.on('irc error', ({ error, reason, channel }) => {
-      if (this.open && error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
-        this.mute(reason ?? error);
-      else if (this.open) this.log.warn({ error, reason }, 'the chat server reported an error');
-      else if (this.state === 'connecting' && REFUSALS.has(error) && (channel === undefined || here(channel)))
-        this.fail('refused', reason ?? error);
-    });
-    client.on('unknown command', (line) => {
-      const refusal = refusalOf(line, settings.room.channel);
-      if (refusal !== undefined && this.state === 'connecting') this.fail('refused', refusal);
-    });
-    client.on('close', () => {
-      if (this.moving) {
-        this.moving = false;
-        this.connect();
-      } else if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
-        this.fail('lost', this.words || 'The connection was closed');
-    });
-    client.on('socket close', (error) => {
-      // What the server itself said of it is worth more than what became of the socket after that.
-      if (error instanceof Error && this.state !== 'refused' && this.state !== 'lost')
-        this.words = socketWords(error, settings.room);
-    });
-  }
-
-  /** The list of those present has no accounts; where the server tells them otherwise (WHOX), they are asked for. */
-  private askAccounts(): void {
-    if (!this.client.network.supports('whox')) return;
-    this.client.who(this.settings.room.channel, ({ users }) => {
-      for (const { nick, account } of users) this.room.learn(nick, account);
-    });
+  private closed(): void {
+    if (this.moving) {
+      this.moving = false;
+      this.connect();
+    } else if (!this.ending && this.state !== 'lost' && this.state !== 'refused')
+      this.fail('lost', this.words || 'The connection was closed');
   }
 
   private gone(nick: string): void {

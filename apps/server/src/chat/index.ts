@@ -1,7 +1,9 @@
-export { ChatLog, eventRow, OWN, spokenRow } from './chat-log.js';
+export { ChatLog } from './chat-log.js';
+export { eventRow, OWN, spokenRow } from './line-rows.js';
 export { insertLines, staleHours } from './lines-of-viewers.js';
 export { ChatModule } from './chat.module.js';
-export { CONNECTION, ConnectionService, type Heard } from './connection.js';
+export { ConnectionService } from './connection.js';
+export { CONNECTION, type Heard } from './heard.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
 export { CheckDto, LineDto, PageQuery, WhyDto } from './views.js';

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { readEnvironment } from '../configuration/index.js';
 import type { ChatLog } from './chat-log.js';
-import type { ConnectionListener, ConnectionService } from './connection.js';
+import type { ConnectionService } from './connection.js';
+import type { ConnectionListener } from './heard.js';
 import { Outbox } from './outbox.js';
 
 /** A connection that only remembers, so that time and breaks are the test's own. */

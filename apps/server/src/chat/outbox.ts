@@ -2,7 +2,8 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { RateWindow, sortWaiting, type RateLimit, type Urgency, type Waiting } from '@gully/core/chat';
 import { Environment } from '../configuration/index.js';
 import { ChatLog } from './chat-log.js';
-import { ConnectionService, type Destination } from './connection.js';
+import { ConnectionService } from './connection.js';
+import type { Destination } from './room-acts.js';
 
 interface Line extends Waiting {
   readonly cause: Cause;

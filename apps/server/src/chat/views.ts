@@ -17,7 +17,7 @@ import {
 import { Transform } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
 import { LINE_SORTS, type LineSort, type WantedLines } from './wanted-lines.js';
-import type { TimedWhy } from './chat-log.js';
+import type { TimedWhy } from './line-rows.js';
 
 export class LineDto implements LineView {
   @ApiProperty() id!: string;

@@ -1,5 +1,5 @@
 import { Bell, Check, Hand, Pencil, Plug, Sprout } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Activity } from '../api/index.js';
 import { LineWhyLater, RunWhyLater } from '../chat/index.js';
@@ -26,11 +26,16 @@ const PLACES: Readonly<Record<string, string>> = {
 interface ActivityLineProps {
   readonly row: ActivityRow;
   readonly open: boolean;
-  readonly onOpen: () => void;
+  /** @param id of its entry; undefined when it is closed */
+  readonly onOpen: (id: string | undefined) => void;
 }
 
 /** One row of the activity. It opens its why, or leads to the thing it is about. */
-export function ActivityLine({ row: { entry, times, subjects }, open, onOpen }: ActivityLineProps) {
+export const ActivityLine = memo(function ActivityLine({
+  row: { entry, times, subjects },
+  open,
+  onOpen,
+}: ActivityLineProps) {
   const [Sign, label, color] = SIGNS[entry.kind];
   const { about } = entry;
   const told: ReactNode = (
@@ -64,12 +69,31 @@ export function ActivityLine({ row: { entry, times, subjects }, open, onOpen }: 
     );
   return (
     <li>
-      <button type="button" className="act" aria-expanded={open} onClick={onOpen}>
+      <button
+        type="button"
+        className="act"
+        aria-expanded={open}
+        onClick={() => {
+          onOpen(open ? undefined : entry.id);
+        }}
+      >
         {told}
         <u className="s2 pr-1">why</u>
       </button>
       {open && <Why about={about} />}
     </li>
+  );
+}, isSame);
+
+/** A row is made anew with every entry that comes; most of them are as they were. */
+function isSame(a: ActivityLineProps, b: ActivityLineProps): boolean {
+  const { entry, times, subjects } = a.row;
+  return (
+    a.open === b.open &&
+    a.onOpen === b.onOpen &&
+    entry.id === b.row.entry.id &&
+    times === b.row.times &&
+    subjects.length === b.row.subjects.length
   );
 }
 

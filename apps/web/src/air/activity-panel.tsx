@@ -72,7 +72,7 @@ export function ActivityPanel() {
           aria-label="Activity"
           {...held.around}
         >
-          <ul>
+          <ul className="activity">
             {rows.map((row, at) => {
               const on = day(row.entry.at);
               const before = rows[at - 1];
@@ -81,13 +81,7 @@ export function ActivityPanel() {
                   {on !== (before === undefined ? day(new Date().toISOString()) : day(before.entry.at)) && (
                     <li className="border-b border-line pt-2 font-semibold text-soft">{on}</li>
                   )}
-                  <ActivityLine
-                    row={row}
-                    open={open === row.entry.id}
-                    onOpen={() => {
-                      setOpen(open === row.entry.id ? undefined : row.entry.id);
-                    }}
-                  />
+                  <ActivityLine row={row} open={open === row.entry.id} onOpen={setOpen} />
                 </Fragment>
               );
             })}

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Arrangements, Board } from '../board/index.js';
-import { channelQuery, connectionQuery, useLines } from '../live/index.js';
+import { channelQuery, connectionQuery, knownLines } from '../live/index.js';
 import { useAreas } from '../manifest/index.js';
 import { ago, comesLater, exact, lastDone, useNow } from '../ui/index.js';
 import { StandinControls } from './standin-controls.js';
@@ -67,9 +67,10 @@ export function OnAirPage() {
 
 /** Lines a minute and the bot’s share of them, over the last five minutes. */
 function LineRate() {
-  const { lines } = useLines();
   const now = useNow(2_000);
-  const recent = lines.filter(({ at, event }) => event === null && now - Date.parse(at) < MINUTES * 60_000);
+  const recent = knownLines().filter(
+    ({ at, event }) => event === null && now - Date.parse(at) < MINUTES * 60_000,
+  );
   const own = recent.filter((line) => line.own).length;
   const rate = Math.round(recent.length / MINUTES);
   return (

@@ -117,7 +117,7 @@ describe('a line of chat', () => {
     tookMs: 1_500,
   };
   const draw = (shown: ChatLine, why: (asked: Asked) => unknown = () => WHY) =>
-    drawPage(<Line line={shown} newMinute />, {
+    drawPage(<Line line={shown} newMinute prefix="!" />, {
       'GET /api/channel': () => CHANNEL,
       'GET /api/chat/lines/l1/why': why,
     });
@@ -140,7 +140,7 @@ describe('a line of chat', () => {
 
   test('what it began and was not over with it is told below, without what the line said already', async () => {
     const [asked, stopped, , drew] = WHY.checks;
-    const page = drawPage(<Line line={line()} newMinute />, {
+    const page = drawPage(<Line line={line()} newMinute prefix="!" />, {
       'GET /api/channel': () => CHANNEL,
       'GET /api/chat/lines/l1/why': () => ({ ...WHY, checks: [asked, stopped], runs: ['l1:map'] }),
       'GET /api/runs/l1:map': () => ({

@@ -1,5 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { answerOf, api, type ChatLine } from '../api/index.js';
+import { usePrefix } from '../live/index.js';
 import { Bones, exact, LoadFailed } from '../ui/index.js';
 import { Line } from './line.js';
 import type { Wanted } from './wanted.js';
@@ -29,6 +30,7 @@ export function FoundLines({ wanted: { search, of, viewer } }: { readonly wanted
     getNextPageParam: (page) => (page.length < PAGE ? undefined : page[0]?.id),
     staleTime: 2_000,
   });
+  const prefix = usePrefix();
   if (error !== null) return <LoadFailed error={error} retry={() => void refetch()} />;
   if (data === undefined)
     return (
@@ -43,7 +45,7 @@ export function FoundLines({ wanted: { search, of, viewer } }: { readonly wanted
       {lines.map((line, at) => (
         <div key={line.id}>
           {dayOf(line) !== dayOf(lines[at - 1]) && <p className="minute">{dayOf(line)}</p>}
-          <Line line={line} newMinute={false} />
+          <Line line={line} newMinute={false} prefix={prefix} />
         </div>
       ))}
       {hasNextPage && (

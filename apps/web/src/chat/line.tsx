@@ -2,22 +2,21 @@ import { textBehind } from '@gully/core/commands';
 import { Bell } from 'lucide-react';
 import { memo, useState } from 'react';
 import type { ChatLine } from '../api/index.js';
-import { usePrefix } from '../live/index.js';
 import { clock, exact, roleMark } from '../ui/index.js';
 import { Brief } from './brief.js';
 import { Name } from './name.js';
 import { LineWhyLater } from './why-later.js';
 
-/** One line of live chat. Its why opens under it. */
-export const Line = memo(function Line({
-  line,
-  newMinute,
-}: {
+interface LineProps {
   readonly line: ChatLine;
   readonly newMinute: boolean;
-}) {
+  /** what stands before a command's name */
+  readonly prefix: string;
+}
+
+/** One line of live chat. Its why opens under it. */
+export const Line = memo(function Line({ line, newMinute, prefix }: LineProps) {
   const [open, setOpen] = useState(false);
-  const prefix = usePrefix();
   const mark = roleMark(line.role);
   return (
     <>

@@ -1,7 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { loadLines, loadOlder, useLines } from '../live/index.js';
+import type { ChatLine } from '../api/index.js';
+import { loadLines, loadOlder, useLines, usePrefix } from '../live/index.js';
 import { Bones, comesLater, LoadFailed, tellProblem } from '../ui/index.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
@@ -30,9 +31,20 @@ export function LiveSide() {
   );
 }
 
+/** Letters that have room beside each other, and pixels that a row of them is high, and what stands around them. */
+const ROW = { letters: 46, height: 18, around: 4 } as const;
+
+/** How high a line will most likely be, so that most are not laid out a second time once they are measured. */
+function likelyHeight(line: ChatLine | undefined): number {
+  const { name, text, brief } = line ?? { name: '', text: '', brief: '' };
+  const rows = Math.ceil((name.length + text.length + brief.length + 2) / ROW.letters);
+  return rows * ROW.height + ROW.around;
+}
+
 /** Chat as it comes. It stands still while somebody reads further up or points at it. */
 function LiveChat() {
   const { lines, status, complete, error } = useLines();
+  const prefix = usePrefix();
   const scroll = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState(false);
   const [pointed, setPointed] = useState(false);
@@ -44,9 +56,10 @@ function LiveChat() {
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroll.current,
-    estimateSize: () => 24,
+    estimateSize: (index) => likelyHeight(lines[index]),
+    useFlushSync: false,
     getItemKey: (index) => lines[index]?.id ?? index,
-    overscan: 10,
+    overscan: 4,
     initialRect: { width: 320, height: 600 },
   });
 
@@ -121,7 +134,7 @@ function LiveChat() {
                 className="absolute inset-x-0 top-0"
                 style={{ transform: `translateY(${String(start)}px)` }}
               >
-                <Line line={line} newMinute={newMinute} />
+                <Line line={line} newMinute={newMinute} prefix={prefix} />
               </div>
             );
           })}

@@ -1,12 +1,36 @@
 import { Popover } from 'radix-ui';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { useAreas } from '../manifest/index.js';
 import { comesLater } from '../ui/index.js';
 
+interface NameProps {
+  readonly viewer: string;
+  readonly name: string;
+}
+
 /** Whoever wrote a line: opens the card of what there is to know and do about them. */
-export function Name({ viewer, name }: { readonly viewer: string; readonly name: string }) {
+export function Name({ viewer, name }: NameProps) {
+  const [used, setUsed] = useState(false);
+  // Most names are never opened, and what a card needs costs more than the line.
+  if (used) return <NameWithCard viewer={viewer} name={name} />;
   return (
-    <Popover.Root>
+    <button
+      type="button"
+      className="who hover:underline"
+      aria-haspopup="dialog"
+      aria-expanded={false}
+      onClick={() => {
+        setUsed(true);
+      }}
+    >
+      {name}
+    </button>
+  );
+}
+
+function NameWithCard({ viewer, name }: NameProps) {
+  return (
+    <Popover.Root defaultOpen>
       <Popover.Trigger type="button" className="who hover:underline">
         {name}
       </Popover.Trigger>

@@ -1,4 +1,4 @@
-export { loadLines, loadOlder, useLines } from './lines.js';
+export { knownLines, loadLines, loadOlder, useLines } from './lines.js';
 export { askAgain, askSoon, PAGE_NEWS, showNews, startNews, useOnline, type NewsHandlers } from './news.js';
 export {
   activityQuery,

@@ -14,7 +14,11 @@ export interface LineWindow {
 
 /** Takes in lines that were just said. */
 export function withNewest(window: LineWindow, newest: readonly ChatLine[]): LineWindow {
-  const lines = inOrder([...window.lines, ...newest]);
+  const last = window.lines.at(-1)?.id ?? '';
+  // Most of the time they just follow what is known.
+  const follow = newest.every(({ id }, n) => id > (newest[n - 1]?.id ?? last));
+  const all = [...window.lines, ...newest];
+  const lines = follow ? all : inOrder(all);
   return { lines: lines.slice(-KEPT), complete: window.complete && lines.length <= KEPT };
 }
 

@@ -1,5 +1,6 @@
 import { answerOf, api, type ChatLine } from '../api/index.js';
 import { createStore } from '../ui/index.js';
+import { gathered } from './gathered.js';
 import { PAGE, withNewest, withOlder, withPage, type LineWindow } from './line-window.js';
 
 export interface LinesState extends LineWindow {
@@ -7,23 +8,41 @@ export interface LinesState extends LineWindow {
   readonly error?: unknown;
 }
 
-/** Milliseconds in which lines that arrive are gathered and shown together. */
-const TOGETHER_MS = 50;
+/** Milliseconds between two showings while many lines arrive: ten times a second is more than anybody reads. */
+const TOGETHER_MS = 100;
 
 const state = createStore<LinesState>({ lines: [], complete: false, status: 'loading' });
-let arrived: ChatLine[] = [];
-let timer: number | undefined;
+
+/** What came of chat: a line, or word that some were taken out; in its order, for that may follow at once. */
+type Arrived = { readonly line: ChatLine } | { readonly removed: readonly string[] };
+
+const arrive = gathered<Arrived>(TOGETHER_MS, (arrived) => {
+  const lines = arrived.flatMap((each) => ('line' in each ? [each.line] : []));
+  const removed = new Set(arrived.flatMap((each) => ('removed' in each ? each.removed : [])));
+  const now = { ...state.get(), ...withNewest(state.get(), lines) };
+  state.set(
+    removed.size === 0
+      ? now
+      : {
+          ...now,
+          lines: now.lines.map((line) => (removed.has(line.id) ? { ...line, removed: true } : line)),
+        },
+  );
+});
 
 /** Takes in a line that was just said. */
 export function addLine(line: ChatLine): void {
-  arrived.push(line);
-  timer ??= window.setTimeout(showArrived, TOGETHER_MS);
+  arrive({ line });
 }
 
-function showArrived(): void {
-  timer = undefined;
-  state.set({ ...state.get(), ...withNewest(state.get(), arrived) });
-  arrived = [];
+/** Shows lines as taken out of chat. */
+export function markRemoved(ids: readonly string[]): void {
+  arrive({ removed: ids });
+}
+
+/** The lines known now, for what need not follow each of them. */
+export function knownLines(): readonly ChatLine[] {
+  return state.get().lines;
 }
 
 export async function loadLines(): Promise<void> {
@@ -44,16 +63,6 @@ export async function loadOlder(): Promise<number> {
   const older = await answerOf(api.GET('/api/chat/lines', { params: { query } }));
   state.set({ ...state.get(), ...withOlder(state.get(), older) });
   return older.length;
-}
-
-/** Shows lines as taken out of chat. */
-export function markRemoved(ids: readonly string[]): void {
-  const gone = new Set(ids);
-  const { lines } = state.get();
-  state.set({
-    ...state.get(),
-    lines: lines.map((line) => (gone.has(line.id) ? { ...line, removed: true } : line)),
-  });
 }
 
 export function useLines(): LinesState {

@@ -78,7 +78,7 @@ const happened = (id: string): NewsOf['activity'] => ({
 });
 
 describe('the page’s cache of news', () => {
-  test('what comes before the welcome is not taken, nor anything twice', () => {
+  test('what comes before the welcome is not taken, nor anything twice', async () => {
     queryClient.setQueryData(activityQuery.queryKey, []);
     const ids = (): string[] => (queryClient.getQueryData(activityQuery.queryKey) ?? []).map(({ id }) => id);
     const fresh = new Source();
@@ -88,7 +88,11 @@ describe('the page’s cache of news', () => {
     fresh.news('activity', happened('a'), 41);
     fresh.news('activity', happened('a'), 12);
     fresh.news('activity', happened('c'), 42);
-    expect(ids()).toEqual(['c', 'b']);
+    // What comes often is gathered, and shown together.
+    expect(ids()).toEqual([]);
+    await waitFor(() => {
+      expect(ids()).toEqual(['c', 'b']);
+    });
   });
 
   test('after a break what was missed is taken in its order; where it is no longer known, all is asked for again', async () => {
@@ -169,13 +173,19 @@ describe('the page’s cache of news', () => {
     };
     source.welcome([], 0);
     source.news('line', line);
+    // At once, before the line is shown; and of one that is.
+    source.news('removed', { ids: ['01'] });
+    source.news('line', { ...line, id: '02', text: 'and another' });
     await waitFor(() => {
-      expect(result.current.lines.map(({ text }) => text)).toContain('evening all');
+      expect(result.current.lines.map(({ id, removed }) => [id, removed])).toEqual([
+        ['01', true],
+        ['02', false],
+      ]);
     });
-    act(() => {
-      source.news('removed', { ids: ['01'] });
+    source.news('removed', { ids: ['02'] });
+    await waitFor(() => {
+      expect(result.current.lines.map(({ removed }) => removed)).toEqual([true, true]);
     });
-    expect(result.current.lines.find(({ id }) => id === '01')?.removed).toBe(true);
   });
 
   test('the page knows whether the server answers', () => {

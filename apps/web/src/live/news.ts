@@ -1,6 +1,7 @@
 import type { News, NewsKind, NewsOf, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { DataTag, QueryKey } from '@tanstack/react-query';
 import { createStore } from '../ui/index.js';
+import { gathered } from './gathered.js';
 import { addLine, loadLines, markRemoved } from './lines.js';
 import {
   ACTIVITY_KEPT,
@@ -11,6 +12,9 @@ import {
   settingsQuery,
   streamQuery,
 } from './queries.js';
+
+/** Milliseconds between two showings while much happens. */
+const TOGETHER_MS = 500;
 
 let resume: ResumePoint | undefined;
 const online = createStore(true);
@@ -77,12 +81,13 @@ export const PAGE_NEWS: NewsHandlers = {
     showNews(connectionQuery, () => ({ ...state, capabilities: [...state.capabilities] }));
     askAgain(channelQuery.queryKey);
   },
-  activity: (entry) => {
+  activity: gathered(TOGETHER_MS, (entries) => {
     showNews(activityQuery, (before) => {
-      const others = before.filter(({ id }) => id !== entry.id);
-      return [{ ...entry }, ...others].slice(0, ACTIVITY_KEPT);
+      const newest = entries.map((entry) => ({ ...entry })).reverse();
+      const known = new Set(newest.map(({ id }) => id));
+      return [...newest, ...before.filter(({ id }) => !known.has(id))].slice(0, ACTIVITY_KEPT);
     });
-  },
+  }),
   stream: (state) => {
     showNews(streamQuery, () => ({ ...state }));
   },

@@ -1,0 +1,29 @@
+import type { TagRoles } from '@gully/core/chat';
+import type { Present } from './room.js';
+
+/** The name of the one connection there is yet, as commands and viewers know it. */
+export const CONNECTION = 'irc';
+
+/** A line somebody typed, with what the connection knows of who it was. */
+export interface Heard extends TagRoles {
+  readonly key: string;
+  readonly nick: string;
+  readonly text: string;
+  /** what the server calls the message, where it names them */
+  readonly msgid: string | undefined;
+}
+
+export interface ConnectionListener {
+  heard?(line: Heard): void;
+  /**
+   * The server sent one of our own lines back: it was said.
+   *
+   * @param to the viewer who alone got it
+   */
+  echoed?(text: string, to: string | undefined): void;
+  /** may speak now */
+  opened?(): void;
+  closed?(): void;
+  /** somebody is no longer in the room */
+  left?(member: Present): void;
+}

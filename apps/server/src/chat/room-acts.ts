@@ -1,0 +1,53 @@
+import type { Client } from 'irc-framework';
+import { MessageNames } from './message-names.js';
+
+/** Where a line goes, when it is not for the room alone. */
+export interface Destination {
+  /** a viewer who alone gets it */
+  readonly to?: string;
+  /** the message it answers, as the server calls it */
+  readonly thread?: string;
+}
+
+/** What is done in the room: lines are said, answered as threads, and taken out again. */
+export class RoomActs {
+  private readonly messages = new MessageNames();
+
+  constructor(
+    private readonly client: Client,
+    private readonly channel: () => string,
+  ) {}
+
+  /** Puts a line in the channel, or brings it to one viewer. */
+  say(text: string, { to, thread }: Destination): void {
+    const target = to ?? this.channel();
+    if (thread !== undefined && this.can('message-tags'))
+      this.client.raw(`@+draft/reply=${thread} PRIVMSG ${target} :${text}`);
+    else this.client.raw('PRIVMSG', target, text);
+  }
+
+  /** Remembers what the server calls a line. */
+  nameMessage(line: string, msgid: string): void {
+    this.messages.name(line, msgid);
+  }
+
+  /** What the server calls a line, where messages may be answered as threads. */
+  messageOf(line: string): string | undefined {
+    return this.can('message-tags') ? this.messages.of(line) : undefined;
+  }
+
+  get canRedact(): boolean {
+    return this.can('draft/message-redaction');
+  }
+
+  /** Takes the last messages out of the room. @returns the lines that are gone */
+  redactLast(count: number): string[] {
+    const last = this.messages.takeLast(count);
+    for (const { msgid } of last) this.client.raw('REDACT', this.channel(), msgid);
+    return last.map(({ line }) => line);
+  }
+
+  private can(capability: string): boolean {
+    return this.client.network.cap.isEnabled(capability);
+  }
+}
