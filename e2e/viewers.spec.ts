@@ -87,7 +87,7 @@ test('a file of viewers is looked at, then taken in; a wrong one is told', async
   await expect(dialog.getByRole('alert')).toContainText('no column called name');
   await dialog.getByRole('button', { name: 'Close' }).click();
   await file.setInputFiles(csv('name,messages,shoes\npebblewren,345,38\nold_hand,12,41\ntwo words,1,1\n'));
-  await expect(dialog).toContainText('Columns passed over, since they are not known: shoes');
+  await expect(dialog).toContainText('Columns skipped, since they are not known: shoes');
   await expect(dialog).toContainText('1new, will be added');
   await expect(dialog).toContainText('line 4: “two words” is not a viewer’s name');
   await dialog.getByRole('button', { name: 'Import them' }).click();

@@ -76,7 +76,7 @@ const BROKEN = [
   ':x NOTICE',
 ];
 
-test('lines no server should send are passed over, and chat goes on', async () => {
+test('lines no server should send are skipped, and chat goes on', async () => {
   const sockets: Socket[] = [];
   const server = createServer((socket) => {
     sockets.push(socket);

@@ -132,7 +132,7 @@ function passOverWhatIsBroken({ command_handler: handler }: Client, log: Log): v
     } catch (error) {
       log.warn(
         { error, command: message.command },
-        'a line from the chat server could not be read, and is passed over',
+        'a line from the chat server could not be read, and is skipped',
       );
     }
   };

@@ -91,7 +91,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   }
 
   /**
-   * Reads everything anew. Through the door for writing, so that no command is saved between
+   * Reads everything again. Through the door for writing, so that no command is saved between
    * what is read here and what is then held: it would be lost from memory.
    */
   async reload(): Promise<void> {

@@ -10,7 +10,7 @@ export interface StoredCommand extends Command {
   readonly deletedAt: number | null;
   readonly uses: number;
   readonly lastUse: number | null;
-  /** why what is stored cannot be read; the command is then cannot run and can be edited anew */
+  /** why what is stored cannot be read; the command then cannot run, and can be edited again */
   readonly unreadable: string | undefined;
 }
 

@@ -78,7 +78,7 @@ describe('what starts a command', () => {
     expect((body as { fields: object }).fields).toHaveProperty('value');
   });
 
-  test('what is stored broken is switched off and said so; the rest runs, and it can be written anew', async () => {
+  test('what is stored broken is switched off and said so; the rest runs, and it can be written again', async () => {
     const { id } = await gully.add({ name: 'map', aliases: [] });
     await gully.add({ name: 'kit', aliases: [], text: 'two lamps' });
     await gully.app
@@ -95,13 +95,13 @@ describe('what starts a command', () => {
     await gully.type('pebblewren', '!kit');
     await gully.said('two lamps');
     await gully.http.post(`/api/commands/${id}/step-back`).send({ version: 1 }).expect(409);
-    const anew = { ...(body as object), enabled: true, version: 1 } as Record<string, unknown>;
+    const again = { ...(body as object), enabled: true, version: 1 } as Record<string, unknown>;
     for (const kept of ['id', 'changedAt', 'uses', 'usesLastWeek', 'lastUse', 'fault'])
-      Reflect.deleteProperty(anew, kept);
-    anew.routine = { steps: [{ kind: 'say', id: 's', texts: ['drawn anew'], order: 'random' }] };
-    await gully.http.put(`/api/commands/${id}`).send(anew).expect(200);
+      Reflect.deleteProperty(again, kept);
+    again.routine = { steps: [{ kind: 'say', id: 's', texts: ['drawn again'], order: 'random' }] };
+    await gully.http.put(`/api/commands/${id}`).send(again).expect(200);
     await gully.type('siltlark', '!map');
-    await gully.said('drawn anew');
+    await gully.said('drawn again');
   });
 });
 

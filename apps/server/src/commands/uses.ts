@@ -28,7 +28,7 @@ export class Uses {
   /** viewers whose uses from before were looked up */
   private readonly older = new Set<string>();
 
-  /** Reads what is held in memory anew. */
+  /** Reads what is held in memory again. */
   async reload(
     read: EntityManager,
     commands: readonly { id: string; uses: number; lastUse: number | null }[],

@@ -111,7 +111,7 @@ class GatesDto implements Gates {
   @ApiProperty({ description: 'true when moderators skip both cooldowns and the cost' })
   @IsBoolean()
   moderatorsSkip!: boolean;
-  @ApiProperty({ description: 'true when words behind the last input are refused', default: false })
+  @ApiProperty({ description: 'true when words after the last input are refused', default: false })
   @IsOptional()
   @IsBoolean()
   refuseExtra: boolean = false;

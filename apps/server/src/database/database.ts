@@ -29,8 +29,8 @@ export interface DatabaseHealth {
  * next begins. Nothing slow may happen inside: no network, no waiting.
  *
  * A write has succeeded only when the connection is outside of any transaction again. One
- * that fails, be it at its commit, leaves no transaction behind: it is rolled back, and a
- * connection on which that fails too is opened anew.
+ * that fails, also at its commit, leaves no transaction behind: it is rolled back, and a
+ * connection on which that fails too is opened again.
  */
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
@@ -119,7 +119,7 @@ export class Database implements OnApplicationShutdown {
     await this.gathering.flush();
   }
 
-  /** Has something written as the last thing before closing, and whenever all shall be on disk. */
+  /** Has something written as the last thing before closing, and whenever everything has to be on disk. */
   beforeClosing(write: () => Promise<void>): void {
     this.lastWrites.push(write);
   }
@@ -148,7 +148,7 @@ export class Database implements OnApplicationShutdown {
     }
   }
 
-  /** Brings the connection out of any transaction, opening it anew where it cannot be rolled back. */
+  /** Brings the connection out of any transaction, opening it again where it cannot be rolled back. */
   private async repair(): Promise<void> {
     if (this.source.isInitialized) {
       try {

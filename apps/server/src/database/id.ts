@@ -24,7 +24,7 @@ export function newId(at?: number): string {
   return ulid(at, chance);
 }
 
-/** Gives ULIDs of which each sorts behind the one before, those of one millisecond too. */
+/** Gives ULIDs of which each sorts after the one before, those of one millisecond too. */
 export function idsInOrder(): (at?: number) => string {
   return monotonicFactory(chance);
 }

@@ -23,7 +23,7 @@ parentPort?.on('message', (order: ReadOrder) => {
 function answer({ id, sql, parameters }: ReadOrder): ReadAnswer {
   try {
     const rows: object[] = [];
-    // A loop of our own: a thread that is told to end does so where a loop begins anew.
+    // A loop of our own: a thread that is told to end does so where a loop starts over.
     for (const row of file.prepare<unknown[], object>(sql).iterate(...parameters)) rows.push(row);
     return { id, rows };
   } catch (error) {

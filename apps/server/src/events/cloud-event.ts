@@ -51,7 +51,7 @@ export class EventData {
   @IsOptional() @IsString() @MaxLength(50) recipient: string = '';
 }
 
-/** CloudEvents 1.0 in JSON, as far as it is looked at; further attributes are let be. */
+/** CloudEvents 1.0 in JSON, as far as it is looked at; further attributes are left alone. */
 export class CloudEvent {
   @IsIn(['1.0']) specversion!: string;
   @IsString() @Length(1, 200) id!: string;

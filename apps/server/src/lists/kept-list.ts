@@ -12,7 +12,7 @@ export interface ListHead {
 
 /**
  * A list in memory. Lines still to come in the round stand at the front of `order`, so
- * drawing one is a swap and beginning anew a number, however long the list is.
+ * drawing one is a swap and starting over a number, however long the list is.
  */
 export class KeptList implements ListView {
   readonly lines: readonly string[];

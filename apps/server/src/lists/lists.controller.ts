@@ -33,8 +33,8 @@ export class ListsController extends thingsController<'list', KeptList, ListDto>
       .join('');
   }
 
-  /** Begins the round anew. */
-  @Post(':id/begin-anew')
+  /** starts a new round. */
+  @Post(':id/new-round')
   @HttpCode(200)
   @ApiOkResponse({ type: ListDto })
   async beginAnew(@Param('id') id: string): Promise<ListDto> {

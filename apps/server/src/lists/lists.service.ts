@@ -65,7 +65,7 @@ export class ListsService extends Things<'list', KeptList> {
     };
   }
 
-  /** Begins the round anew: every line may come again. */
+  /** starts a new round: every line may come again. */
   beginAnew(id: string): Promise<KeptList> {
     return this.parts.queue.alone(async () => {
       const before = this.require(id);
@@ -134,7 +134,7 @@ export class ListsService extends Things<'list', KeptList> {
         text,
         round: list.isOpen(place) ? 0 : round,
       }));
-      // Lines that only came behind the others are written alone, however long the list is.
+      // Lines that only came after the others are written alone, however long the list is.
       const before = this.find(id);
       const same = before?.lines.every(
         (text, place) => text === list.line(place) && before.isOpen(place) === list.isOpen(place),

@@ -34,7 +34,7 @@ describe('from a viewer’s line to the bot’s answer', () => {
     const ran = await gully.type('pebblewren', '!LAMP down', ['subscriber']);
     expect(ran).toMatchObject({ role: 'subscriber', outcome: 'ran', brief: 'ran !lantern' });
     await gully.said('pebblewren lights lantern 1. down');
-    // With all their roles, for whoever decides on it anew later.
+    // With all their roles, for whoever decides on it again later.
     await gully.type('mossmoth', 'evening', ['vip', 'subscriber']);
     await gully.lines();
     const [row] = await gully.source.query<[{ roles: string }]>(

@@ -59,7 +59,7 @@ describe('news of what happens', () => {
     ]);
   });
 
-  test('a page of another run, or one too long away, is told to ask anew', async () => {
+  test('a page of another run, or one too long away, is told to ask again', async () => {
     expect((await page({ run: 'another', last: 1 })).welcome.missed).toBeNull();
     const news = new NewsService();
     const { run } = news.welcome(undefined);

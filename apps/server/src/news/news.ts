@@ -16,7 +16,7 @@ interface Kept {
 /** Numbers what happens, keeps the newest of it, and tells whoever listens. */
 @Injectable()
 export class NewsService {
-  /** names this run of the server, since numbers begin anew with each */
+  /** names this run of the server, since numbers starts over with each */
   private readonly run = newId();
   private readonly kept: Kept[] = [];
   private readonly listeners = new Set<Listener>();

@@ -15,7 +15,7 @@ export interface OutputFile {
 /** Text files that streaming software reads, in a folder of their own beside the database. */
 @Injectable()
 export class Outputs {
-  /** writes of one file run one behind the other, so that the last one holds */
+  /** writes of one file run one after the other, so that the last one holds */
   private readonly last = new Map<string, Promise<unknown>>();
 
   constructor(

@@ -70,7 +70,7 @@ describe('a disk that fails', () => {
     expect(await stored(next)).toEqual({ before: 1, after: 3, deep: 1 });
   });
 
-  test('at the rollback too: the connection is opened anew, and nothing acknowledged is lost', async () => {
+  test('at the rollback too: the connection is opened again, and nothing acknowledged is lost', async () => {
     const { gully, disk, folder } = await start();
     disk.refuse(isCommit, 1);
     disk.refuseRollback();

@@ -98,7 +98,7 @@ export class JobQueue {
         this.log.error({ error, count: jobs.length }, 'jobs could not be taken');
       }
     }
-    // In the same breath as finding nothing more: what is asked for next starts anew.
+    // In the same breath as finding nothing more: what is asked for next starts over.
     this.working = undefined;
   }
 }

@@ -29,7 +29,7 @@ const ended = (title: string, how: string) =>
   );
 
 describe('a routine that waits', () => {
-  test('goes on after its time, also when Gully was started anew meanwhile', async () => {
+  test('goes on after its time, also when Gully was restarted meanwhile', async () => {
     await gully.add({ routine: routineOf([say('down'), wait(2), say('up, {{ viewer.name }}')]) });
     await gully.type('pebblewren', '!lantern');
     await gully.said('down');

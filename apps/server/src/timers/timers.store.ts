@@ -93,7 +93,7 @@ export class TimersStore implements OnModuleInit {
     this.stored.clear();
     this.states.clear();
     this.kept.clear();
-    // One that is put back later begins its wait then, so what is kept of deleted ones is passed over.
+    // One that is put back later begins its wait then, so what is kept of deleted ones is skipped.
     const ids = new Set(rows.map(({ id }) => id));
     for (const { timerId, state } of await read.find(TimerStateRow))
       if (ids.has(timerId)) {
@@ -112,7 +112,7 @@ export class TimersStore implements OnModuleInit {
     } catch {
       // Told below, as what is no object is.
     }
-    this.log.warn({ what }, 'what is stored cannot be read, and begins anew');
+    this.log.warn({ what }, 'what is stored cannot be read, and starts over');
     return otherwise;
   }
 
@@ -184,7 +184,7 @@ export class TimersStore implements OnModuleInit {
     this.keepSoon();
   }
 
-  /** A stream began: each wait begins anew. */
+  /** A stream began: each wait starts over. */
   wentLive(): void {
     const { running } = this;
     for (const [id, state] of this.states) this.states.set(id, wentLive(state, running));

@@ -126,7 +126,7 @@ describe('timers', () => {
     expect(titles()).toEqual(['A', 'B']);
   });
 
-  test('in a silent room keep the time that passed, over a power cut too; one put back begins anew', async () => {
+  test('in a silent room keep the time that passed, over a power cut too; one put back starts over', async () => {
     const { id } = await addTimer('Gone', { interval: 20 });
     await addTimer('A', { interval: 20 });
     await pass(15);
@@ -357,7 +357,7 @@ describe('the API of timers', () => {
       .expect(422);
   });
 
-  test('rows that cannot be read begin anew, and prevent no start', async () => {
+  test('rows that cannot be read starts over, and prevent no start', async () => {
     const { id } = await addTimer('Tide', { texts: ['in'], interval: 5, lines: 0, when: ANY });
     await pass(1);
     await gully.stop();

@@ -18,9 +18,9 @@ class CsvPreviewDto implements Preview {
   @ApiProperty() changed!: number;
   @ApiProperty() same!: number;
   @ApiProperty({ type: [String] }) columns!: string[];
-  @ApiProperty({ type: [String], description: 'columns that are not known and are passed over' })
+  @ApiProperty({ type: [String], description: 'columns that are not known and are skipped' })
   passedOver!: string[];
-  @ApiProperty({ description: 'rows that cannot be used and are passed over' }) faulty!: number;
+  @ApiProperty({ description: 'rows that cannot be used and are skipped' }) faulty!: number;
   @ApiProperty({ type: [FaultDto], description: 'the first of them' }) faults!: FaultDto[];
 }
 class TokenDto {

@@ -98,7 +98,7 @@ test('commands saved while viewers are marked are all there afterwards', async (
         .expect(204),
     ),
   ]);
-  await gully.type('siltlark', 'and all is read anew');
+  await gully.type('siltlark', 'and all is read again');
   const { body } = await gully.http.get('/api/commands').expect(200);
   const there = new Set((body as { trigger: { name: string } }[]).map(({ trigger }) => trigger.name));
   expect(names.filter((name) => !there.has(name))).toEqual([]);

@@ -70,7 +70,7 @@ export class ViewersPage {
     private readonly viewers: ViewersService,
   ) {}
 
-  /** All of a viewer, by the names of the entity: TypeORM would make each row anew, while chat waits. */
+  /** All of a viewer, by the names of the entity: TypeORM would make each row again, while chat waits. */
   private get columns(): string {
     const { columns } = this.database.read.dataSource.getMetadata(ViewerRow);
     return columns.map(({ databaseName, propertyName }) => `v.${databaseName} AS ${propertyName}`).join(', ');

@@ -85,7 +85,7 @@ export const ActivityLine = memo(function ActivityLine({
   );
 }, isSame);
 
-/** A row is made anew with every entry that comes; most of them are as they were. */
+/** A row is made again with every entry that comes; most of them are as they were. */
 function isSame(a: ActivityLineProps, b: ActivityLineProps): boolean {
   const { entry, times, subjects } = a.row;
   return (

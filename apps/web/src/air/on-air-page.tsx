@@ -68,9 +68,10 @@ export function OnAirPage() {
 /** Lines a minute and the bot’s share of them, over the last five minutes. */
 function LineRate() {
   const now = useNow(2_000);
-  const recent = knownLines().filter(
-    ({ at, event }) => event === null && now - Date.parse(at) < MINUTES * 60_000,
-  );
+  const lines = knownLines();
+  // Looked at now and then; until they are there, nothing can be said of them.
+  if (lines.length === 0) return null;
+  const recent = lines.filter(({ at, event }) => event === null && now - Date.parse(at) < MINUTES * 60_000);
   const own = recent.filter((line) => line.own).length;
   const rate = Math.round(recent.length / MINUTES);
   return (

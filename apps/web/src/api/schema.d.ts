@@ -388,7 +388,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lists/{id}/begin-anew": {
+    "/api/lists/{id}/new-round": {
         parameters: {
             query?: never;
             header?: never;
@@ -1754,7 +1754,7 @@ export interface components {
             /** @description true when moderators skip both cooldowns and the cost */
             moderatorsSkip: boolean;
             /**
-             * @description true when words behind the last input are refused
+             * @description true when words after the last input are refused
              * @default false
              */
             refuseExtra: boolean;
@@ -2348,9 +2348,9 @@ export interface components {
             changed: number;
             same: number;
             columns: string[];
-            /** @description columns that are not known and are passed over */
+            /** @description columns that are not known and are skipped */
             passedOver: string[];
-            /** @description rows that cannot be used and are passed over */
+            /** @description rows that cannot be used and are skipped */
             faulty: number;
             /** @description the first of them */
             faults: components["schemas"]["FaultDto"][];

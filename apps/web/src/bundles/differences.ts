@@ -8,7 +8,7 @@ export interface Difference {
 /** Differences shown at the most. */
 const SHOWN = 40;
 
-/** Where two things differ, each place with what stands there; ids that only name a step are passed over. */
+/** Where two things differ, each place with what stands there; ids that only name a step are skipped. */
 export function differencesOf(ours: unknown, theirs: unknown, place = ''): Difference[] {
   if (JSON.stringify(ours) === JSON.stringify(theirs)) return [];
   if (isObject(ours) && isObject(theirs)) {

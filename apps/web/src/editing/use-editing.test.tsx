@@ -241,7 +241,7 @@ describe('an editor', () => {
     expect(drafts.read('a')?.body.oil).toBe(6);
   });
 
-  test('what was deleted elsewhere while it was edited is added anew', async () => {
+  test('what was deleted elsewhere while it was edited is added again', async () => {
     const editing = edit('a', saved(4));
     editing.change({ oil: 5 });
     editing.savedNow(undefined);

@@ -103,7 +103,7 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
       },
     );
   };
-  // A draft of what was deleted meanwhile is added anew.
+  // A draft of what was deleted meanwhile is added again.
   const submit = (): void => {
     saveAs(saved === undefined ? 0 : (draft?.version ?? 0));
   };

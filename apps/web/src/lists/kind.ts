@@ -23,7 +23,7 @@ const refresh: Kind<ListBody, ListWithText>['refresh'] = (queries) => {
   void queries.invalidateQueries(listsQuery);
   void queries.invalidateQueries({ queryKey: ['list-text'] });
 };
-/** The lines are not in the answer; they are asked for anew. */
+/** The lines are not in the answer; they are asked for again. */
 const bare = (list: List): ListWithText => ({ ...list, text: '' });
 
 export const LIST: Kind<ListBody, ListWithText> = {

@@ -75,8 +75,8 @@ function check({ name, text }: ListBody): Readonly<Record<string, string>> {
 
 function BeginAnew({ id }: { readonly id: string }) {
   const queries = useQueryClient();
-  const anew = useMutation({
-    mutationFn: () => answerOf(api.POST('/api/lists/{id}/begin-anew', { params: { path: { id } } })),
+  const again = useMutation({
+    mutationFn: () => answerOf(api.POST('/api/lists/{id}/new-round', { params: { path: { id } } })),
     onSuccess: () => {
       LIST.refresh(queries);
     },
@@ -86,9 +86,9 @@ function BeginAnew({ id }: { readonly id: string }) {
     <button
       type="button"
       className="btn s"
-      disabled={anew.isPending}
+      disabled={again.isPending}
       onClick={() => {
-        anew.mutate();
+        again.mutate();
       }}
     >
       <RotateCcw className="i s" aria-hidden="true" /> Start a new round

@@ -75,7 +75,7 @@ describe('the outputs’ page', () => {
       expect(page.getByLabelText(label)).toHaveProperty('value', '');
   });
 
-  test('one is changed under its name, and a secret that is not given anew is kept', async () => {
+  test('one is changed under its name, and a secret that is not given again is kept', async () => {
     const page = drawPage(<OutputsPage />, withOutputs([{ name: 'Board', address: BOARD, signed: true }]));
     fireEvent.click(await page.findByRole('button', { name: 'Change Board' }));
     expect(page.getByLabelText('Name of the webhook')).toHaveProperty('disabled', true);

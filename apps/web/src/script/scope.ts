@@ -56,7 +56,7 @@ export function useScope(routine: Routine, started: Started): Scope {
   const { data: commands } = useQuery(commandsQuery);
   const prefix = usePrefix();
   const now = useNow(30_000);
-  // Made anew when what there is changes, and not with every letter of a text.
+  // Made again when what there is changes, and not with every letter of a text.
   const named = JSON.stringify([countSteps(routine), wordsOf(routine), started]);
   return useMemo(() => {
     const states = counterStates(routine, counters ?? []);

@@ -42,7 +42,7 @@ interface ScriptProps {
   readonly onShowValues: () => void;
 }
 
-/** One object for good: made anew, it would have every line of the script drawn again with each letter. */
+/** One object for good: made again, it would have every line of the script drawn again with each letter. */
 const POINTER = { activationConstraint: { distance: 4 } };
 
 /** The routine as a script: each step a line of plain words with its blanks in place. */
@@ -67,7 +67,7 @@ export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onSho
   }, []);
 
   const full = useMemo(() => allSteps(steps).length >= STEPS_LIMIT, [steps]);
-  // Not made anew with every letter: all lines look at it.
+  // Not made again with every letter: all lines look at it.
   const context = useMemo(
     (): ScriptContext => ({
       scope,
@@ -101,7 +101,7 @@ export function Script({ steps, saved, scope, faultOf, faultsAt, onChange, onSho
         setTold(`It is now ${wordsFor(placeOf(next, step.id))}`);
         const focused = document.activeElement;
         requestAnimationFrame(() => {
-          // Moved into another list the step is drawn anew, and the field one was in is gone.
+          // Moved into another list the step is drawn again, and the field one was in is gone.
           if (focused instanceof HTMLElement && focused.isConnected) focused.focus();
           else focusStep(step.id);
         });

@@ -156,7 +156,7 @@ function IfBranches({ step, path }: { readonly step: IfStep; readonly path: stri
   );
 }
 
-/** A step with one blank filled anew. A second text is first drawn so that none comes twice. */
+/** A step with one blank filled again. A second text is first drawn so that none comes twice. */
 function withBlank(step: Step, field: string, next: unknown): Step {
   const began =
     'texts' in step && field === 'texts' && step.texts.length === 1 && Array.isArray(next) && next.length > 1;

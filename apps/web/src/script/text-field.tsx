@@ -40,7 +40,7 @@ interface TextFieldProps {
   readonly example?: string | undefined;
 }
 
-/** What the field looks at while one types; it changes without the field being made anew. */
+/** What the field looks at while one types; it changes without the field being made again. */
 interface Around {
   scope: Scope;
   onChange: (value: string) => void;
@@ -102,7 +102,7 @@ function LiveField({
   useEffect(() => {
     const marksChange = around.current.scope.known !== scope.known;
     around.current = { scope, onChange, onShowValues };
-    // An empty change has the marks made anew, by what is known now.
+    // An empty change has the marks made again, by what is known now.
     if (marksChange) view.current?.dispatch({ effects: knownChanged.of(null) });
   });
 

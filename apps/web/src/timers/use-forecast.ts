@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useStable } from '../ui/index.js';
 import type { Answered, Asked } from './forecast.worker.js';
 
-/** A forecast made in a worker, anew whenever what it is made of changes; the last one stays until then. */
+/** A forecast made in a worker, again whenever what it is made of changes; the last one stays until then. */
 export function useForecast(of: Omit<Asked, 'number'> | undefined): Forecast | undefined {
   const worker = useRef<Worker>(undefined);
   const number = useRef(0);

@@ -33,7 +33,7 @@ test('a draft keeps what was saved beside it, is read again after a reload, and 
   expect(localStorage).toHaveLength(0);
 });
 
-test('what an edit leaves as it is stays the same object, so that it is not drawn anew', () => {
+test('what an edit leaves as it is stays the same object, so that it is not drawn again', () => {
   drafts.edit('t', saved, { name: 'A' });
   const [first] = drafts.read('t')?.body.steps ?? [];
   drafts.edit('t', saved, { name: 'A tale' });

@@ -4,7 +4,7 @@ import { useSyncExternalStore } from 'react';
 export interface Store<T> {
   get(): T;
   set(value: T): void;
-  /** the value, for a component that is drawn anew when it changes */
+  /** the value, for a component that is drawn again when it changes */
   use(): T;
 }
 

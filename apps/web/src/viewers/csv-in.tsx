@@ -108,15 +108,13 @@ function Shown({ preview }: { readonly preview: CsvPreview }) {
     <>
       <p className="text-soft">
         {rows.toLocaleString('en')} rows with {columns.join(', ')}. Nothing has changed yet.
-        {passedOver.length > 0 && (
-          <> Columns passed over, since they are not known: {passedOver.join(', ')}.</>
-        )}
+        {passedOver.length > 0 && <> Columns skipped, since they are not known: {passedOver.join(', ')}.</>}
       </p>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
         {figure(fresh, 'new, will be added')}
         {figure(changed, 'known, will get the figures in the file')}
         {figure(same, 'known, unchanged')}
-        {figure(faulty, 'rows that cannot be used, passed over')}
+        {figure(faulty, 'rows that cannot be used, skipped')}
       </dl>
       {faults.length > 0 && (
         <ul className="mt-2 border-t border-line pt-2 text-[13px]">

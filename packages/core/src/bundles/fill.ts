@@ -60,7 +60,7 @@ function readAnswer(
   }
 }
 
-/** Anything with each of its texts put through `change`; the questions themselves are let be. */
+/** Anything with each of its texts put through `change`; the questions themselves are left alone. */
 function walk(value: unknown, change: (text: string) => unknown): unknown {
   if (typeof value === 'string') return change(value);
   if (Array.isArray(value)) return value.map((each) => walk(each, change));

@@ -34,9 +34,9 @@ export interface TagRoles {
 
 /**
  * Reads roles from the value of a server's message tag: names separated by commas, in any
- * case, `subscriber` with the months and `follower` with the day behind a colon where the
+ * case, `subscriber` with the months and `follower` with the day after a colon where the
  * server knows them (`subscriber:14,follower:2025-03-01`). Names that are no role are
- * passed over, `streamer` among them: who owns the channel is told by its mode or the
+ * skipped, `streamer` among them: who owns the channel is told by its mode or the
  * configuration, never by a tag.
  */
 export function readRolesTag(value: string): TagRoles {

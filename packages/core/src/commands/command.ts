@@ -50,7 +50,7 @@ export interface Gates {
   readonly viewerCooldown: number;
   /** true when moderators, as the streamer, skip both cooldowns and the cost */
   readonly moderatorsSkip: boolean;
-  /** true when words behind the last input are refused; else they are passed over */
+  /** true when words after the last input are refused; else they are skipped */
   readonly refuseExtra: boolean;
   /** a rank that must be reached; empty for none */
   readonly rank: string;

@@ -1,6 +1,6 @@
 import { byRank, TriggerIndex, type Matches, type PreparedCommand, type Triggers } from './match.js';
 
-/** Triggers with one command in force in place of the one of its id; what is under them is not made anew. */
+/** Triggers with one command in force in place of the one of its id; what is under them is not made again. */
 export class DraftedTriggers implements Triggers {
   private readonly own: TriggerIndex;
 

@@ -40,7 +40,7 @@ describe('inputs', () => {
     );
   });
 
-  test('further words are passed over, or refused where that is set, also behind no input at all', () => {
+  test('further words are skipped, or refused where that is set, also behind no input at all', () => {
     const flip = (refuseExtra: boolean, inputs: readonly Input[]) =>
       command('flip', 'flipped', { name: 'flip' }, { refuseExtra }, { inputs });
     const brief = (refuseExtra: boolean, inputs: readonly Input[], text: string): string =>

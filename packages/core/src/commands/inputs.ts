@@ -27,7 +27,7 @@ export type InputsResult =
  * Reads what was typed behind a command, word by word; a `text` takes all that is left.
  * Optional inputs that are missing are null.
  *
- * @param refuseExtra whether words behind the last input are a fault; else they are passed over
+ * @param refuseExtra whether words after the last input are a fault; else they are skipped
  */
 export function readInputs(
   inputs: readonly Input[],

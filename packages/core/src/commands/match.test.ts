@@ -149,7 +149,7 @@ describe('phrases', () => {
   });
 });
 
-test('a draft above the index is met as in an index made anew with it', () => {
+test('a draft above the index is met as in an index made again with it', () => {
   const words = ['lamp', 'the lamp', 'rope', 'out', 'out with'];
   const one = fc
     .record({
@@ -175,20 +175,20 @@ test('a draft above the index is met as in an index made anew with it', () => {
         const prepared = prepareCommand(draft, '!', true);
         const layered = new DraftedTriggers(indexOf(saved), prepared);
         const others = saved.filter(({ id }) => id !== draft.id).map((each) => prepareCommand(each, '!'));
-        const anew = new TriggerIndex([...others, prepared], '!');
+        const again = new TriggerIndex([...others, prepared], '!');
         const line = typed.join(' ').replace(/^! /u, '!');
         const met = (index: Triggers) => index.match(line).found;
         const all = (index: Triggers) =>
           met(index)
             .map(({ prepared: { command: each }, ...match }) => JSON.stringify([each.id, match]))
             .sort();
-        expect(all(layered)).toEqual(all(anew));
+        expect(all(layered)).toEqual(all(again));
         // Which of two phrases as long as each other comes first means nothing.
         const ranks = (index: Triggers) =>
           met(index).map(({ kind, length, prepared }) => [kind, length, prepared.command.enabled]);
-        expect(ranks(layered)).toEqual(ranks(anew));
+        expect(ranks(layered)).toEqual(ranks(again));
         expect(layered.commands.map(({ command: { id } }) => id)).toEqual(
-          anew.commands.map(({ command: { id } }) => id),
+          again.commands.map(({ command: { id } }) => id),
         );
       },
     ),

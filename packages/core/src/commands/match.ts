@@ -68,7 +68,7 @@ export interface Triggers {
 export interface Matches {
   /** the one that holds first */
   readonly found: readonly Match[];
-  /** the words behind the prefix, when the message begins with it */
+  /** the words after the prefix, when the message begins with it */
   readonly named: string | undefined;
 }
 
@@ -79,7 +79,7 @@ interface Phrase {
 
 /**
  * All triggers made ready for matching: names by a map, phrases by one automaton, patterns
- * by one set. Immutable; made anew when a command changes.
+ * by one set. Immutable; made again when a command changes.
  *
  * Names hold before phrases and phrases before patterns; among names and phrases the
  * longest holds. What is switched off gives way to what is on.
@@ -231,7 +231,7 @@ function patternSet(patterns: readonly PreparedCommand[]): RE2Set | undefined {
   return set;
 }
 
-/** What stands behind the prefix; undefined when the message does not begin with the prefix and a word. */
+/** What stands after the prefix; undefined when the message does not begin with the prefix and a word. */
 export function textBehind(text: string, prefix: string): string | undefined {
   const trimmed = text.trim();
   if (!trimmed.startsWith(prefix)) return undefined;

@@ -9,7 +9,7 @@ export interface AmountBounds {
 export type AmountResult = { readonly amount: number } | { readonly fault: string };
 
 const PLAIN = /^\d{1,16}$/u;
-/** Thousands parted by one kind of mark all through: 1,000 or 1.000 or 1_000. */
+/** Thousands separated by one kind of mark all through: 1,000 or 1.000 or 1_000. */
 const GROUPED = /^\d{1,3}(?:,\d{3})+$|^\d{1,3}(?:\.\d{3})+$|^\d{1,3}(?:_\d{3})+$/u;
 const SHORT = /^(\d{1,6})(?:[.,](\d{1,3}))?([km])$/iu;
 const SHARE = /^(\d{1,3})(?:[.,](\d))?%$/u;
@@ -58,7 +58,7 @@ function shareOf(word: string): number | undefined {
   return share === null ? undefined : Number(share[1]) * 10 + Number(share[2] ?? '0');
 }
 
-/** A whole number with its thousands parted. */
+/** A whole number with its thousands separated. */
 export function figure(amount: number): string {
   return amount.toLocaleString('en');
 }

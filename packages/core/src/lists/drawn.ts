@@ -77,7 +77,7 @@ class LaidList implements ListView {
     );
     return this.open;
   }
-  /** What is left when a place was drawn; the round begins anew when it was the last. */
+  /** What is left when a place was drawn; the round starts over when it was the last. */
   private without(open: readonly number[], place: number): number[] {
     const rest = open.filter((each) => each !== place);
     return rest.length === 0 ? Array.from({ length: this.size }, (_, at) => at) : rest;

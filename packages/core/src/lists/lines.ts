@@ -8,7 +8,7 @@ export interface ReadLines {
 }
 
 /**
- * Reads a list from plain text, one per line. Empty lines are passed over; characters
+ * Reads a list from plain text, one per line. Empty lines are skipped; characters
  * that cannot be said are left out and told of.
  *
  * @throws nothing: what cannot be kept is a `fault`, and then nothing of it is

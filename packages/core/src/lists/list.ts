@@ -17,7 +17,7 @@ export interface ListBody {
   readonly lines: readonly string[];
 }
 
-/** A line was drawn: it is out of its round, which begins anew when it was the last. */
+/** A line was drawn: it is out of its round, which starts over when it was the last. */
 export interface DrawnChange {
   readonly kind: 'drawn';
   readonly list: string;

@@ -175,7 +175,7 @@ export interface ResumePoint {
   readonly last: number;
 }
 
-/** Sent once after connecting: what was missed, or null when too much was and all is to be asked anew. */
+/** Sent once after connecting: what was missed, or null when too much was and all is to be asked for again. */
 export interface Welcome {
   readonly run: string;
   readonly last: number;

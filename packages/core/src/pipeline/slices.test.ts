@@ -77,7 +77,7 @@ describe('changes above a world that is only read', () => {
     for (const kind of Object.keys(ROUTINE_SLICES)) expect(KINDS).toContain(kind);
   });
 
-  test('a list drawn empty begins its round anew, and goes on with the list under it when nothing was drawn', () => {
+  test('a list drawn empty begins its round again, and goes on with the list under it when nothing was drawn', () => {
     const real = channel();
     const layers = channelLayers();
     const world = layers.over(real);

@@ -189,7 +189,7 @@ export function textFault(source: string): string | undefined {
   return templateFault(source, Infinity);
 }
 
-/** What was found of texts lately: a script is checked anew with every letter, and all but one text are as they were. */
+/** What was found of texts lately: a script is checked again with every letter, and all but one text are as they were. */
 const looked = new Map<string, string | undefined>();
 const LOOKED_KEPT = 2_000;
 

@@ -63,7 +63,7 @@ export type Happening =
 
 /**
  * Begins the routines an event starts, in the order of their names. What is of another
- * event, or off, is passed over without a word; what waits for this event and is stopped says why.
+ * event, or off, is skipped without a word; what waits for this event and is stopped says why.
  *
  * @param routines those to be looked at
  */

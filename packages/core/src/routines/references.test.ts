@@ -68,7 +68,7 @@ describe('steps within steps', () => {
     expect(withStepsAt(steps, 'steps.7.then', [])).toBe(steps);
   });
 
-  test('what they refer to is named anew however deep it stands', () => {
+  test('what they refer to is renamed however deep it stands', () => {
     const renamed = withReferences(
       steps,
       ({ to, id }) => `${to}:${id}`,

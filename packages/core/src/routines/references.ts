@@ -44,7 +44,7 @@ export function routinesOf(routine: Pick<Routine, 'steps'>): string[] {
   return referencesOf(routine).flatMap(({ to, id }) => (to === 'routine' ? [id] : []));
 }
 
-/** The steps with what they refer to named anew, and with ids of their own where `id` gives them. */
+/** The steps with what they refer to renamed, and with ids of their own where `id` gives them. */
 export function withReferences(
   steps: readonly Step[],
   rename: Rename,

@@ -15,7 +15,7 @@ export interface Frame {
 /** What a run waits for. */
 export type Awaiting =
   | { readonly for: 'time'; readonly until: number }
-  /** what was asked of the outside; `stop` when the run shall end if it fails */
+  /** what was asked of the outside; `stop` when the run ends if it fails */
   | { readonly for: 'answer'; readonly asked: AskEffect; readonly step: string; readonly stop: boolean }
   /** the end of another run of the same routine */
   | { readonly for: 'turn' };

@@ -95,7 +95,7 @@ export const COUNTER_CHANGES = ['add', 'set', 'typed'] as const;
 export interface CounterStep extends Base {
   readonly kind: 'counter';
   readonly counter: string;
-  /** typed: as the one who typed it says behind the command, `+1`, `-2` or `40`; with nothing typed it stays */
+  /** typed: as the one who typed it types after the command, `+1`, `-2` or `40`; with nothing typed it stays */
   readonly change: (typeof COUNTER_CHANGES)[number];
   readonly amount: number;
   /** whose use changes it; for all others the step does nothing */
@@ -207,7 +207,7 @@ export interface Routine {
   readonly steps: readonly Step[];
   /** what becomes of a start while it runs: beside it, in turn behind it, or not at all */
   readonly whileRunning: (typeof WHILE_RUNNING)[number];
-  /** what becomes of it when Gully starts anew while it waits */
+  /** what becomes of it when Gully starts over while it waits */
   readonly afterRestart: (typeof AFTER_RESTART)[number];
 }
 

@@ -69,7 +69,7 @@ describe('what a timer begins', () => {
     });
   });
 
-  test('a routine that waits continues later, and one that runs already is passed over where it says so', () => {
+  test('a routine that waits continues later, and one that runs already is skipped where it says so', () => {
     const wait: Step = { kind: 'wait', id: 'w', seconds: 20 };
     const routine = { ...routineOf([wait]), whileRunning: 'skip' as const };
     const prepared = prepareRoutine('r', 'Slow', routine);

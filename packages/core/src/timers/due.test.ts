@@ -168,7 +168,7 @@ describe('timers', () => {
     expect(decideTimers([again], [], { seconds: 0, most: 100 }, now).fires).toBeUndefined();
   });
 
-  test('going live begins each wait anew, at the first time where one is given', () => {
+  test('going live begins each wait again, at the first time where one is given', () => {
     const state = { ...newState(0), lines: 50, held: true, times: 4 };
     const opened = wentLive(state, 90 * MINUTE);
     expect(opened).toMatchObject({ lines: 0, held: false, times: 0 });

@@ -89,7 +89,7 @@ export function newState(running: number): TimerState {
   };
 }
 
-/** Going live begins every wait anew, and a hold ends. */
+/** Going live starts every wait over, and a hold ends. */
 export function wentLive(state: TimerState, running: number): TimerState {
   return { ...state, since: running, lines: 0, opening: true, held: false, times: 0 };
 }

@@ -3,7 +3,7 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 /**
  * Viewers are found by any three letters of their name, and those of a role or a mark, and the names of what is
  * remembered, without looking at all of them. The index of names hangs on SQLite's own row numbers: never VACUUM this file,
- * or have the index made anew after it.
+ * or have the index made again after it.
  */
 export class FindingViewers1796601600000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {

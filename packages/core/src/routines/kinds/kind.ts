@@ -24,7 +24,7 @@ export interface StepKind<S extends Step> {
   /** further words it is found by */
   readonly words: readonly string[];
   readonly blanks: Blanks<S>;
-  /** its sentence behind the verb; blanks left out do not apply as it stands */
+  /** its sentence after the verb; blanks left out do not apply as it stands */
   line(step: S): readonly LinePart<S>[];
   /** a new one */
   blank(id: string): S;

@@ -124,7 +124,7 @@ export const counter: StepKind<CounterStep> = {
   },
 };
 
-/** What a counter shall be, or undefined when nothing usable was typed. */
+/** What a counter is to be, or undefined when nothing usable was typed. */
 function askedValue(step: CounterStep, before: number, typed: string): number | undefined {
   if (step.change === 'add') return before + step.amount;
   if (step.change === 'set') return step.amount;
