@@ -19,6 +19,7 @@ const ORDER = {
     'commands',
     'timers',
     'quiet',
+    'guard',
     'bundles',
     'pipeline',
   ],

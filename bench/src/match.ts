@@ -1,17 +1,10 @@
-import {
-  BLANK_COMMAND,
-  isBorder,
-  phraseForm,
-  prepareCommand,
-  textBehind,
-  TriggerIndex,
-} from '@gully/core/commands';
+import { BLANK_COMMAND, prepareCommand, textBehind, TriggerIndex } from '@gully/core/commands';
 import type { Command } from '@gully/core/commands';
 import { sayOnly } from '@gully/core/routines';
-import { compilePattern, foldName } from '@gully/core/text';
+import { compilePattern, foldName, isBorder, phraseForm } from '@gully/core/text';
 import { planCrowd } from '@gully/standin/crowd';
 import { tellRatio } from './ratios.js';
-import { timesOf, type Times } from './times.js';
+import { measure, type Times } from './times.js';
 
 const NAMES = 1_500;
 const PHRASES = 400;
@@ -122,18 +115,6 @@ function plainLoop(commands: readonly Command[], text: string): boolean {
     }
   }
   return met;
-}
-
-function measure(messages: readonly string[], work: (text: string) => number): Times {
-  let sum = 0;
-  const times = messages.map((text) => {
-    const started = performance.now();
-    sum += work(text);
-    return performance.now() - started;
-  });
-  // Looked at, so that the work cannot be left out as of no use.
-  if (sum < 0) throw new Error('nothing was matched');
-  return timesOf(times);
 }
 
 main();

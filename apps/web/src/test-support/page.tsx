@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { fireEvent, render, type RenderResult } from '@testing-library/react';
+import { cleanup, fireEvent, render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { toast, Toaster } from 'sonner';
@@ -36,7 +36,8 @@ export class Refusal {
  */
 export function drawPage(page: ReactNode, answers: Answers, at = '/') {
   const asked: Asked[] = [];
-  // Notices of an earlier page would be taken for this one's.
+  // What an earlier page left, in whichever test, would be taken for this one's.
+  cleanup();
   toast.dismiss();
   answerWith(async (request) => {
     const { pathname, searchParams } = new URL(request.url);

@@ -1,7 +1,7 @@
 import { CONNECTIONS, ROLES } from '../chat/index.js';
 import { checkRoutine, textFault, type Faults, type Surroundings } from '../routines/index.js';
 import { whenFault } from '../stream/index.js';
-import { characterCount, compilePattern, foldName, groupNames } from '../text/index.js';
+import { characterCount, compilePattern, foldName, groupNames, phraseForm } from '../text/index.js';
 import {
   ALIASES_LIMIT,
   COOLDOWN_LIMIT,
@@ -19,7 +19,6 @@ import {
   type Trigger,
 } from './command.js';
 import { CHOICES_LIMIT, INPUT_NAME, INPUTS_LIMIT, type Input } from './input.js';
-import { phraseForm } from './phrases.js';
 
 /** A name as it is kept: one space between its words, without the prefix, which people type out of habit. */
 export function tidyName(name: string, prefix: string): string {

@@ -19,7 +19,6 @@ export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from '
 export { DEFAULT_PREFIX, prefixFault } from './prefix.js';
 export { DraftedTriggers } from './drafted.js';
 export { prepareCommand, textBehind, TriggerIndex, type PreparedCommand, type Triggers } from './match.js';
-export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export { STARTERS, type Starter } from './starters.js';
 export type {
   CommandsView,

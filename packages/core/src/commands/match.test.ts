@@ -3,15 +3,13 @@ import fc from 'fast-check';
 import { command } from '../test-support/index.js';
 import {
   DraftedTriggers,
-  isBorder,
-  phraseForm,
-  PhraseIndex,
   prepareCommand,
   textBehind,
   TriggerIndex,
   type Command,
   type Triggers,
 } from './index.js';
+import { isBorder, phraseForm, PhraseIndex } from '../text/index.js';
 
 function indexOf(commands: readonly Command[], prefix = '!'): TriggerIndex {
   return new TriggerIndex(

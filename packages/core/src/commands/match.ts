@@ -1,8 +1,15 @@
 import { RE2Set } from 're2js';
 import { prepareRoutine, type PreparedRoutine } from '../routines/index.js';
-import { compilePattern, foldName, groupNames, parseText, type ParsedText } from '../text/index.js';
+import {
+  compilePattern,
+  foldName,
+  groupNames,
+  parseText,
+  phraseForm,
+  PhraseIndex,
+  type ParsedText,
+} from '../text/index.js';
 import { NAME_WORDS, titleOf, type Command, type RefusingGate } from './command.js';
-import { phraseForm, PhraseIndex } from './phrases.js';
 
 /** A command made ready: its texts parsed once, not on every message. */
 export interface PreparedCommand {

@@ -7,6 +7,7 @@ export { FILTERS, type FilterEntry } from './filters.js';
 export { unescapedIn, type Unescaped } from './json-text.js';
 export { foldName, nearestName } from './names.js';
 export { compilePattern, groupNames } from './pattern.js';
+export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export {
   evaluate,
   expressionFault,

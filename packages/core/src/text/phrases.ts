@@ -1,4 +1,4 @@
-import { foldName } from '../text/index.js';
+import { foldName } from './names.js';
 
 /**
  * Finds all phrases in a message in one pass, however many there are (Aho and Corasick,
@@ -47,15 +47,26 @@ export class PhraseIndex {
     this.link();
   }
 
-  /** Calls `found` with the number of each phrase that stands in `text` as whole words. */
-  search(text: string, found: (phrase: number) => void): void {
+  /**
+   * Calls `found` for each place at which a phrase stands in `text`, with the phrase's number and
+   * where it begins and ends.
+   *
+   * @param wholeWords of which phrases only what stands on word borders counts; all by default
+   */
+  search(
+    text: string,
+    found: (phrase: number, from: number, to: number) => void,
+    wholeWords: (phrase: number) => boolean = () => true,
+  ): void {
     let node = this.root;
     for (let at = 0; at < text.length; at += 1) {
       const letter = text.charCodeAt(at);
       while (node !== this.root && !node.next.has(letter)) node = node.fall ?? this.root;
       node = node.next.get(letter) ?? this.root;
       for (let end = node.phrases.length > 0 ? node : node.ends; end !== undefined; end = end.ends) {
-        if (isBorder(text, at + 1 - end.depth) && isBorder(text, at + 1)) end.phrases.forEach(found);
+        const from = at + 1 - end.depth;
+        const whole = isBorder(text, from) && isBorder(text, at + 1);
+        for (const phrase of end.phrases) if (whole || !wholeWords(phrase)) found(phrase, from, at + 1);
       }
     }
   }

@@ -1,0 +1,166 @@
+import { RE2Set } from 're2js';
+import { compilePattern, phraseForm, PhraseIndex } from '../../text/index.js';
+import type { Folded, Fragment } from '../folding.js';
+import { atMost, type Filter } from '../filter.js';
+import type { Reading } from '../reading.js';
+import { skeletonText } from '../skeleton.js';
+
+export interface BlockedPhrase {
+  readonly id: string;
+  readonly text: string;
+  /** `text`, or an RE2 pattern */
+  readonly kind: 'text' | 'pattern';
+  /** text: only as whole words */
+  readonly wholeWords: boolean;
+  /** text: as it is written, not through look-alikes, leetspeak, spaced out and repeated letters */
+  readonly exact: boolean;
+  readonly group: string;
+  readonly note: string;
+}
+
+export interface PhrasesSettings {
+  readonly phrases: readonly BlockedPhrase[];
+  /** what is never caught: whole phrases that have a blocked one in them */
+  readonly exceptions: readonly string[];
+}
+
+/** What bounds the entries. */
+export const PHRASES_LIMIT = 20_000;
+const PATTERNS_LIMIT = 500;
+const PATTERN_LIMIT = 1_000;
+const TEXT_LIMIT = 200;
+
+interface Hit extends Fragment {
+  readonly phrase: BlockedPhrase;
+}
+
+/** Blocked phrases and patterns. Thousands cost one walk through the message (Aho and Corasick; an RE2 set). */
+export const PHRASES: Filter<PhrasesSettings> = {
+  name: 'phrases',
+  title: 'Blocked phrases',
+  blank: { phrases: [], exceptions: [] },
+  faults({ phrases, exceptions }) {
+    const faults: Record<string, string> = {};
+    if (phrases.length > PHRASES_LIMIT)
+      faults.phrases = `At most ${PHRASES_LIMIT.toLocaleString('en')} entries`;
+    if (phrases.filter(({ kind }) => kind === 'pattern').length > PATTERNS_LIMIT)
+      faults.phrases = `At most ${String(PATTERNS_LIMIT)} patterns`;
+    for (const [at, phrase] of phrases.entries()) {
+      const fault = phraseFault(phrase);
+      if (fault !== undefined) faults[`phrases.${String(at)}`] = fault;
+    }
+    for (const [at, text] of exceptions.entries())
+      if (skeletonText(text) === '') faults[`exceptions.${String(at)}`] = 'Nothing of it can be compared';
+    return faults;
+  },
+  prepare({ phrases, exceptions }) {
+    const texts = phrases.filter(({ kind, text }) => kind === 'text' && text.trim() !== '');
+    const loose = indexOf(
+      texts.filter(({ exact }) => !exact),
+      (text) => skeletonText(text),
+    );
+    const exact = indexOf(
+      texts.filter((each) => each.exact),
+      (text) => phraseForm(text, false),
+    );
+    const patterns = patternsOf(phrases.filter(({ kind }) => kind === 'pattern'));
+    const spared = indexOf(
+      exceptions.map((text) => ({
+        id: text,
+        text,
+        kind: 'text',
+        wholeWords: true,
+        exact: false,
+        group: '',
+        note: '',
+      })),
+      (text) => skeletonText(text),
+    );
+    return {
+      measure(reading) {
+        const free = reading.skeletons.flatMap(spared);
+        const isFree = ({ from, to }: Fragment): boolean =>
+          free.some((each) => from >= each.from && to <= each.to);
+        const hits = [
+          ...reading.skeletons.flatMap(loose),
+          ...exact(exactForm(reading)),
+          ...patterns(reading),
+        ].filter((hit) => !isFree(hit));
+        const groups = [...new Set(hits.map(({ phrase }) => phrase.group))].filter((name) => name !== '');
+        const where = groups.length === 0 ? '' : ` of ${groups.join(', ')}`;
+        return atMost(
+          hits.length,
+          0,
+          {
+            measure: hits.length === 0 ? 'none' : `${String(hits.length)}${where}`,
+            allowed: 'none',
+          },
+          hits,
+        );
+      },
+    };
+  },
+};
+
+/** What is wrong with an entry, in words; undefined when it can be looked for. */
+export function phraseFault({ kind, text }: Pick<BlockedPhrase, 'kind' | 'text'>): string | undefined {
+  if (kind === 'pattern') {
+    if (text.length > PATTERN_LIMIT)
+      return `A pattern has at most ${PATTERN_LIMIT.toLocaleString('en')} characters`;
+    const compiled = compilePattern(text, false);
+    if ('fault' in compiled) return compiled.fault;
+    return compiled.pattern.matcher('').find() ? 'It matches everything' : undefined;
+  }
+  if (text.length > TEXT_LIMIT) return `A phrase has at most ${String(TEXT_LIMIT)} characters`;
+  const letters = Array.from(skeletonText(text).replaceAll(' ', '')).length;
+  if (letters === 0) return 'Nothing of it can be compared: it has no letters or digits';
+  return letters === 1
+    ? 'One letter stands in almost every message; give at least two that differ'
+    : undefined;
+}
+
+type Search = (folded: Folded) => Hit[];
+
+function indexOf(phrases: readonly BlockedPhrase[], form: (text: string) => string): Search {
+  const usable = phrases
+    .map((phrase) => ({ phrase, form: form(phrase.text) }))
+    .filter((each) => each.form !== '');
+  const index = new PhraseIndex(usable.map((each) => each.form));
+  return (folded) => {
+    const hits: Hit[] = [];
+    index.search(
+      folded.text,
+      (at, from, to) => {
+        const phrase = usable[at]?.phrase;
+        if (phrase !== undefined) hits.push({ phrase, ...folded.at(from, to) });
+      },
+      (at) => usable[at]?.phrase.wholeWords === true,
+    );
+    return hits;
+  };
+}
+
+/** As it is written, in one case; its letters stay where they are as long as folding keeps their number. */
+function exactForm({ text }: Reading): Folded {
+  const lower = text.toLowerCase();
+  const same = lower.length === text.length;
+  return { text: lower, at: (from, to) => (same ? { from, to } : { from: 0, to: text.length }) };
+}
+
+function patternsOf(phrases: readonly BlockedPhrase[]): (reading: Reading) => Hit[] {
+  const usable = phrases.flatMap((phrase) => {
+    const compiled = compilePattern(phrase.text, false);
+    return 'fault' in compiled ? [] : [{ phrase, pattern: compiled.pattern }];
+  });
+  if (usable.length === 0) return () => [];
+  const set = new RE2Set();
+  for (const { phrase } of usable) set.add(`(?i)${phrase.text}`);
+  set.compile();
+  return ({ text }) =>
+    [...set.match(text)].flatMap((at) => {
+      const entry = usable[at];
+      if (entry === undefined) return [];
+      const matcher = entry.pattern.matcher(text);
+      return matcher.find() ? [{ phrase: entry.phrase, from: matcher.start(), to: matcher.end() }] : [];
+    });
+}

@@ -1,0 +1,91 @@
+import type { Before, Earlier } from './filter.js';
+import type { Reading } from './reading.js';
+
+/** Milliseconds back that any filter may look. */
+export const LOOK_BACK_MS = 600_000;
+/** Texts kept at most; a flood of more has filled every limit long before. */
+const KEPT = 20_000;
+/** Shingles by which near texts are found: two that are alike in a third share one of so many almost surely. */
+const SKETCH = 8;
+
+interface Kept extends Earlier {
+  readonly sketch: readonly number[];
+}
+
+/**
+ * What was written lately, for filters that compare: by viewer, and by likeness. Texts that are
+ * alike share some of their smallest shingle hashes (bottom-k sketches; Broder, 1997), so a text
+ * is compared with few others however much is written.
+ */
+export class Recent {
+  private readonly entries: Kept[] = [];
+  private first = 0;
+  private readonly byViewer = new Map<string, Kept[]>();
+  private readonly byHash = new Map<number, Kept[]>();
+
+  /** What was written before a message. */
+  before({ written, shingles }: Reading): Before {
+    const { viewer, at } = written;
+    const isFresh = (each: Earlier): boolean => at - each.at < LOOK_BACK_MS && at >= each.at;
+    return {
+      own: (this.byViewer.get(viewer) ?? []).filter(isFresh).reverse(),
+      near: () => {
+        const found = new Set<Kept>();
+        for (const hash of sketchOf(shingles))
+          for (const each of this.byHash.get(hash) ?? []) if (isFresh(each)) found.add(each);
+        return [...found];
+      },
+    };
+  }
+
+  /** Remembers a message that was looked at. */
+  add({ written: { viewer, at }, shingles }: Reading): void {
+    const kept: Kept = { viewer, at, shingles, sketch: sketchOf(shingles) };
+    this.entries.push(kept);
+    push(this.byViewer, viewer, kept);
+    for (const hash of kept.sketch) push(this.byHash, hash, kept);
+    this.forget(at);
+  }
+
+  private forget(now: number): void {
+    for (;;) {
+      const oldest = this.entries[this.first];
+      if (oldest === undefined) break;
+      if (now - oldest.at < LOOK_BACK_MS && this.entries.length - this.first <= KEPT) break;
+      this.first += 1;
+      drop(this.byViewer, oldest.viewer, oldest);
+      for (const hash of oldest.sketch) drop(this.byHash, hash, oldest);
+    }
+    // Taken off in one go now and then: taking one off the front moves all the others.
+    if (this.first <= KEPT) return;
+    this.entries.splice(0, this.first);
+    this.first = 0;
+  }
+}
+
+function push<K>(map: Map<K, Kept[]>, key: K, kept: Kept): void {
+  const list = map.get(key);
+  if (list === undefined) map.set(key, [kept]);
+  else list.push(kept);
+}
+
+/** The oldest of all is the oldest of its list too. */
+function drop<K>(map: Map<K, Kept[]>, key: K, kept: Kept): void {
+  const list = map.get(key);
+  if (list?.[0] === kept) list.shift();
+  if (list?.length === 0) map.delete(key);
+}
+
+/** The smallest hashes of a text's shingles. */
+function sketchOf(shingles: ReadonlySet<string>): number[] {
+  return [...new Set([...shingles].map(hashOf))].sort((a, b) => a - b).slice(0, SKETCH);
+}
+
+/** FNV-1a over UTF-16 units, stirred so that its order says nothing of the text (MurmurHash3’s finish). */
+function hashOf(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let at = 0; at < text.length; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
+  return (hash ^ (hash >>> 16)) >>> 0;
+}
