@@ -1,7 +1,37 @@
+export {
+  ACTIONS,
+  CLEAR_LIMIT_S,
+  compareConsequences,
+  consequenceFault,
+  consequenceInWords,
+  strictest,
+  TIMEOUT_LIMIT_S,
+  type Action,
+  type Consequence,
+} from './consequence.js';
 export type { Fragment } from './folding.js';
 export type { Before, Earlier, Filter, Measurement, Prepared } from './filter.js';
 export { phraseFault, PHRASES_LIMIT, type BlockedPhrase } from './filters/phrases.js';
 export { readDomain } from './hosts.js';
+export {
+  climb,
+  EXPIRES_LIMIT_S,
+  ladderFaults,
+  standing,
+  STEPS_LIMIT,
+  USUAL_LADDER,
+  type Ladder,
+  type Strike,
+} from './ladder.js';
+export {
+  OVERLAPS,
+  silenceOf,
+  USUAL_OVERLAPPING,
+  type Overlap,
+  type Overlapping,
+  type Punishment,
+  type Silence,
+} from './punishments.js';
 export { Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
 export { FILTERS, type FilterName, type SettingsOf } from './registry.js';
