@@ -77,6 +77,7 @@ function blocked(): BlockedPhrase[] {
     wholeWords: n % 2 === 0,
     exact: n % 10 === 0,
     group: '',
+    consequence: null,
     note: '',
   });
   return [

@@ -14,8 +14,8 @@ const TIME_LENGTH = 10;
 
 /** Writes lines down, within the caller's write, with the hours in which viewers wrote. */
 export async function insertLines(manager: EntityManager, rows: readonly ChatLineRow[]): Promise<void> {
-  await insertMany(manager, ChatLineRow, rows, 'replace');
-  await insertMany(manager, ViewerHourRow, hoursOf(rows), 'passOver');
+  await insertMany(manager, ChatLineRow, rows, { known: 'replace' });
+  await insertMany(manager, ViewerHourRow, hoursOf(rows), { known: 'passOver' });
 }
 
 function hoursOf(rows: readonly ChatLineRow[]): ViewerHourRow[] {

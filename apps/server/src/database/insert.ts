@@ -1,31 +1,46 @@
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 
-/** Rows one after the other before other things have their turn, so that no insert holds the program up for long. */
+/** Rows before other things have their turn, so that no insert holds the program up for long. */
 const TOGETHER = 1_000;
+/** Rows in one statement where they go together; the cells of a statement are bounded. */
+const IN_ONE = 500;
+
+interface How {
+  /** what becomes of rows whose key is there already; left out, they are an error */
+  readonly known?: 'passOver' | 'replace';
+  /**
+   * True for a table that is searched in full text: its index is written once for each statement,
+   * so many rows go in one.
+   */
+  readonly searched?: boolean;
+}
 
 /**
- * Inserts many rows, within the caller's write: one statement, made ready once and run for each
- * row. TypeORM takes several times as long for a row, and so does handing them over as JSON.
- *
- * @param known what becomes of rows whose key is there already; left out, they are an error
+ * Inserts many rows, within the caller's write. The statement is made ready once and run for each
+ * row: TypeORM takes several times as long for a row, and so does handing rows over as JSON.
  */
 export async function insertMany<T extends ObjectLiteral>(
   manager: EntityManager,
   entity: EntityTarget<T>,
   rows: readonly T[],
-  known?: 'passOver' | 'replace',
+  { known, searched = false }: How = {},
 ): Promise<void> {
-  if (rows.length === 0) return;
   const { tableName, columns } = manager.dataSource.getMetadata(entity);
   const names = columns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
   const or = known === undefined ? '' : known === 'replace' ? 'OR REPLACE ' : 'OR IGNORE ';
-  const statement = fileOf(manager).prepare(
-    `INSERT ${or}INTO "${tableName}" (${names}) VALUES (${columns.map(() => '?').join(', ')})`,
-  );
-  for (const [n, row] of rows.entries()) {
-    if (n > 0 && n % TOGETHER === 0) await new Promise(setImmediate);
-    statement.run(columns.map(({ propertyName }) => bindable(row[propertyName])));
+  const marks = `(${columns.map(() => '?').join(', ')})`;
+  const ready = (count: number) =>
+    fileOf(manager).prepare(
+      `INSERT ${or}INTO "${tableName}" (${names}) VALUES ${Array.from({ length: count }, () => marks).join(', ')}`,
+    );
+  const inOne = searched ? Math.min(IN_ONE, rows.length) : 1;
+  const statement = rows.length === 0 ? undefined : ready(inOne);
+  for (let at = 0; at < rows.length; at += inOne) {
+    if (at > 0 && at % TOGETHER === 0) await new Promise(setImmediate);
+    const some = rows.slice(at, at + inOne);
+    const cells = some.flatMap((row) => columns.map(({ propertyName }) => bindable(row[propertyName])));
+    (some.length === inOne ? statement : ready(some.length))?.run(cells);
   }
 }
 

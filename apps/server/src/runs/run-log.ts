@@ -93,7 +93,7 @@ export function logRow({ id, owner, title, occasion, checks, ended }: Told, now:
 
 /** A run is told of when it begins and when it ends; the later word holds. */
 async function put(manager: EntityManager, rows: RunLogRow[]): Promise<void> {
-  await insertMany(manager, RunLogRow, rows, 'replace');
+  await insertMany(manager, RunLogRow, rows, { known: 'replace' });
 }
 
 function viewOf({ id, at, endedAt, owner, title, by, viewer, ended, words, reason }: RunLogRow): RunView {

@@ -160,7 +160,7 @@ export class CsvIn implements OnApplicationBootstrap {
       }));
     await this.database.write(async (manager) => {
       // Somebody who wrote in chat between the look and now is there already, and stays.
-      await insertMany(manager, ViewerRow, fresh, 'passOver');
+      await insertMany(manager, ViewerRow, fresh, { known: 'passOver', searched: true });
       for (const { known, change } of entries)
         if (known !== undefined && change !== undefined)
           await manager.update(ViewerRow, { id: known.row.id }, change);

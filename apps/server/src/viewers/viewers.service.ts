@@ -109,7 +109,7 @@ export class ViewersService {
 
   /** Stores viewers that `identify` found to be new, within the caller’s write. Those stored meanwhile stay. */
   async insert(manager: EntityManager, fresh: readonly ViewerRow[]): Promise<void> {
-    await insertMany(manager, ViewerRow, fresh, 'passOver');
+    await insertMany(manager, ViewerRow, fresh, { known: 'passOver', searched: true });
   }
 
   /** To be called once `insert` is on disk. */

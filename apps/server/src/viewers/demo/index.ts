@@ -28,7 +28,7 @@ export function viewersPart({ now, id }: Stage, guests: Guests): DemoPart {
       },
     }),
     async store(manager) {
-      await insertMany(manager, ViewerRow, guests.all);
+      await insertMany(manager, ViewerRow, guests.all, { searched: true });
       const notes = NOTES.flatMap(([name, ago, text]) => {
         const viewerId = guests.named(name)?.id;
         const at = now - ago;
