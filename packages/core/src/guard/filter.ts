@@ -1,3 +1,4 @@
+import type { Consequence } from './consequence.js';
 import type { Fragment } from './folding.js';
 import type { Reading } from './reading.js';
 
@@ -29,6 +30,8 @@ export interface Measurement {
   readonly allowed: string;
   /** the parts that had it caught */
   readonly fragments: readonly Fragment[];
+  /** what what was found leads to by itself, whatever the ladder says */
+  readonly own?: Consequence;
 }
 
 /**

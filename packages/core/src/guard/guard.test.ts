@@ -30,6 +30,7 @@ const phrase = (text: string, more: Partial<BlockedPhrase> = {}): BlockedPhrase 
   wholeWords: true,
   exact: false,
   group: '',
+  consequence: null,
   note: '',
   ...more,
 });
@@ -315,7 +316,7 @@ describe('all filters', () => {
           }
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 

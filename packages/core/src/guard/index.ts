@@ -23,6 +23,7 @@ export {
   type Ladder,
   type Strike,
 } from './ladder.js';
+export { judge, prepareGuard, type Around, type Caught, type PreparedGuard, type Verdict } from './judge.js';
 export {
   OVERLAPS,
   silenceOf,
@@ -35,3 +36,4 @@ export {
 export { Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
 export { FILTERS, type FilterName, type SettingsOf } from './registry.js';
+export { begin, FILTER_NAMES, guardFaults, WAYS, type FilterRule, type GuardSettings } from './settings.js';

@@ -23,5 +23,10 @@ export const FILTERS = {
 } as const;
 
 export type FilterName = keyof typeof FILTERS;
+/** A filter by its name, for settings that were checked to be its own. */
+export function filterOf(name: FilterName): Filter<object> {
+  return FILTERS[name];
+}
+
 /** The settings of a filter. */
 export type SettingsOf<N extends FilterName> = (typeof FILTERS)[N] extends Filter<infer S> ? S : never;

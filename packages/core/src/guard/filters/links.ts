@@ -55,7 +55,7 @@ export const LINKS: Filter<LinksSettings> = {
             measure: caught.length > 0 ? hosts : spared > 0 ? `${String(spared)} allowed` : 'no link',
             allowed: which === 'any' ? 'only allowed domains' : 'no blocked domain',
           },
-          caught,
+          caught.map(({ from, to }) => ({ from, to })),
         );
       },
     };

@@ -1,5 +1,6 @@
 import { RE2Set } from 're2js';
 import { compilePattern, phraseForm, PhraseIndex } from '../../text/index.js';
+import { consequenceFault, strictest, type Consequence } from '../consequence.js';
 import type { Folded, Fragment } from '../folding.js';
 import { atMost, type Filter } from '../filter.js';
 import type { Reading } from '../reading.js';
@@ -15,6 +16,8 @@ export interface BlockedPhrase {
   /** text: as it is written, not through look-alikes, leetspeak, spaced out and repeated letters */
   readonly exact: boolean;
   readonly group: string;
+  /** what it leads to by itself; null for what the ladder says */
+  readonly consequence: Consequence | null;
   readonly note: string;
 }
 
@@ -46,7 +49,9 @@ export const PHRASES: Filter<PhrasesSettings> = {
     if (phrases.filter(({ kind }) => kind === 'pattern').length > PATTERNS_LIMIT)
       faults.phrases = `At most ${String(PATTERNS_LIMIT)} patterns`;
     for (const [at, phrase] of phrases.entries()) {
-      const fault = phraseFault(phrase);
+      const fault =
+        phraseFault(phrase) ??
+        (phrase.consequence === null ? undefined : consequenceFault(phrase.consequence));
       if (fault !== undefined) faults[`phrases.${String(at)}`] = fault;
     }
     for (const [at, text] of exceptions.entries())
@@ -72,6 +77,7 @@ export const PHRASES: Filter<PhrasesSettings> = {
         wholeWords: true,
         exact: false,
         group: '',
+        consequence: null,
         note: '',
       })),
       (text) => skeletonText(text),
@@ -88,15 +94,17 @@ export const PHRASES: Filter<PhrasesSettings> = {
         ].filter((hit) => !isFree(hit));
         const groups = [...new Set(hits.map(({ phrase }) => phrase.group))].filter((name) => name !== '');
         const where = groups.length === 0 ? '' : ` of ${groups.join(', ')}`;
-        return atMost(
+        const own = strictest(hits.flatMap(({ phrase }) => phrase.consequence ?? []));
+        const measured = atMost(
           hits.length,
           0,
           {
             measure: hits.length === 0 ? 'none' : `${String(hits.length)}${where}`,
             allowed: 'none',
           },
-          hits,
+          hits.map(({ from, to }) => ({ from, to })),
         );
+        return own === undefined ? measured : { ...measured, own };
       },
     };
   },

@@ -1,0 +1,144 @@
+import { hasAtLeast, type Check } from '../chat/index.js';
+import { checkWhen, type StreamState } from '../stream/index.js';
+import type { ViewerFacts } from '../viewers/index.js';
+import { compareConsequences, consequenceInWords, type Consequence } from './consequence.js';
+import type { Before, Measurement, Prepared } from './filter.js';
+import { climb, type Strike } from './ladder.js';
+import { Reading } from './reading.js';
+import { filterOf, type FilterName } from './registry.js';
+import { FILTER_NAMES, type FilterRule, type GuardSettings } from './settings.js';
+
+/** Settings made ready; immutable, and made again when they change. */
+export interface PreparedGuard {
+  readonly settings: GuardSettings;
+  readonly filters: readonly PreparedRule[];
+}
+
+interface PreparedRule {
+  readonly name: FilterName;
+  readonly rule: FilterRule<object>;
+  readonly usual: Prepared;
+  readonly newcomers: Prepared;
+}
+
+export function prepareGuard(settings: GuardSettings): PreparedGuard {
+  const filters = FILTER_NAMES.filter((name) => settings.filters[name].enabled).map((name): PreparedRule => {
+    const rule: FilterRule<object> = settings.filters[name];
+    const filter = filterOf(name);
+    const usual = filter.prepare(rule.settings);
+    const newcomers = rule.newcomers.minutes > 0 ? filter.prepare(rule.newcomers.settings) : usual;
+    return { name, rule, usual, newcomers };
+  });
+  return { settings, filters };
+}
+
+/** What is looked at beside the message. */
+export interface Around {
+  readonly before: Before;
+  readonly viewer: ViewerFacts;
+  /** it is the first they write here */
+  readonly first: boolean;
+  readonly stream: StreamState;
+  readonly timeZone: string;
+  readonly strikes: readonly Strike[];
+  /** until when they may post links, in UTC milliseconds; undefined for not at all */
+  readonly graceUntil: number | undefined;
+}
+
+/** A message that was caught. */
+export interface Caught {
+  /** the filter whose consequence holds */
+  readonly filter: FilterName;
+  readonly measurement: Measurement;
+  /** of the ladder, from 1; 0 where what was found has a consequence of its own */
+  readonly step: number;
+  readonly consequence: Consequence;
+  /** why nothing is done about it; undefined where it is */
+  readonly spared: string | undefined;
+}
+
+export interface Verdict {
+  /** what every filter measured, for the why */
+  readonly checks: readonly Check[];
+  /** undefined for a message that goes on */
+  readonly caught: Caught | undefined;
+}
+
+/**
+ * Looks at a message with all filters. The strictest consequence wins, and there is one: how far up
+ * the ladder goes by the strikes from before. Pure: the same message and settings give the same verdict.
+ */
+export function judge(reading: Reading, { settings, filters }: PreparedGuard, around: Around): Verdict {
+  const checks: Check[] = [];
+  const caught: Omit<Caught, 'spared'>[] = [];
+  for (const prepared of filters) {
+    const { name, rule } = prepared;
+    const { title } = filterOf(name);
+    const unseen = notLookedAt(prepared, reading, around);
+    if (unseen !== undefined) {
+      checks.push({ rule: title, measure: unseen, outcome: 'noted' });
+      continue;
+    }
+    const isNew = isNewcomer(rule, around.viewer, reading.written.at);
+    const measurement = (isNew ? prepared.newcomers : prepared.usual).measure(reading, around.before);
+    const inName =
+      name === 'phrases' && settings.names && around.first ? nameOf(prepared, around) : undefined;
+    const found = inName?.caught === true && !measurement.caught ? { ...inName, fragments: [] } : measurement;
+    const where = found === measurement ? '' : ', in the name';
+    checks.push({
+      rule: `${title}: ${found.allowed}${isNew ? ', as a newcomer' : ''}`,
+      measure: `${found.measure}${where}`,
+      outcome: found.caught ? 'stopped' : 'passed',
+    });
+    if (!found.caught) continue;
+    const { own } = found;
+    const climbed = climb(rule.ladder ?? settings.ladder, around.strikes, reading.written.at, rule.skipTo);
+    caught.push({
+      filter: name,
+      measurement: found,
+      ...(own === undefined ? climbed : { step: 0, consequence: own }),
+    });
+  }
+  const worst = caught.reduce<Omit<Caught, 'spared'> | undefined>(
+    (one, each) =>
+      one === undefined || compareConsequences(each.consequence, one.consequence) > 0 ? each : one,
+    undefined,
+  );
+  if (worst === undefined) return { checks, caught: undefined };
+  const spared = sparedAs(around.viewer);
+  const words = spared === undefined ? consequenceInWords(worst.consequence) : `recorded only: ${spared}`;
+  checks.push({ rule: 'What follows', measure: words, outcome: 'noted' });
+  return { checks, caught: { ...worst, spared } };
+}
+
+/** Why a filter does not look at a message; undefined when it does. */
+function notLookedAt(
+  { name, rule }: PreparedRule,
+  { written: { at } }: Reading,
+  { viewer, stream, timeZone, graceUntil }: Around,
+): string | undefined {
+  const limit = checkWhen(rule.when, stream, at, timeZone).find(({ holds }) => !holds);
+  if (limit !== undefined) return `${limit.rule.toLowerCase()}: ${limit.measure}`;
+  if (rule.exemptFrom !== null && hasAtLeast(viewer.roles, rule.exemptFrom)) return 'their role is exempt';
+  if (rule.exempt.some((each) => each.viewer === viewer.id)) return 'they are exempt';
+  if (name === 'links' && graceUntil !== undefined && graceUntil > at) return 'they may post links just now';
+  const { minutes, how } = rule.newcomers;
+  if (minutes > 0 && how === 'only' && !isNewcomer(rule, viewer, at)) return 'looks at newcomers only';
+  return undefined;
+}
+
+function isNewcomer({ newcomers }: FilterRule<object>, { firstSeen }: ViewerFacts, at: number): boolean {
+  return newcomers.minutes > 0 && at - firstSeen < newcomers.minutes * 60_000;
+}
+
+function nameOf({ usual }: PreparedRule, { viewer, before }: Around): Measurement {
+  const reading = new Reading({ viewer: viewer.id, text: viewer.name, at: 0, emotes: [], names: [] });
+  return usual.measure(reading, before);
+}
+
+/** The guard does nothing to the streamer, to moderators and to ignored bots. */
+function sparedAs({ roles, bot, ignored }: ViewerFacts): string | undefined {
+  if (roles.includes('streamer')) return 'the streamer';
+  if (roles.includes('moderator')) return 'a moderator';
+  return bot && ignored ? 'an ignored bot' : undefined;
+}

@@ -1,0 +1,127 @@
+import type { Role } from '../chat/index.js';
+import { ALWAYS, whenFault, type When } from '../stream/index.js';
+import type { NamedViewer } from '../viewers/index.js';
+import { ladderFaults, USUAL_LADDER, type Ladder } from './ladder.js';
+import { OVERLAPS, USUAL_OVERLAPPING, type Overlapping } from './punishments.js';
+import { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
+import { rangeFault } from './filter.js';
+
+/** One filter as a channel has it. */
+export interface FilterRule<S> {
+  readonly enabled: boolean;
+  readonly settings: S;
+  /** whom it does not look at: that role and up, and these viewers; null for no role */
+  readonly exemptFrom: Role | null;
+  readonly exempt: readonly NamedViewer[];
+  /** of viewers first seen less than so many minutes ago; 0 minutes for nobody in particular */
+  readonly newcomers: {
+    readonly minutes: number;
+    /** stricter: other settings for them; only: it looks at nobody else */
+    readonly how: 'stricter' | 'only';
+    readonly settings: S;
+  };
+  /** null for the shared one */
+  readonly ladder: Ladder | null;
+  /** the step it goes to at least, from 1; 0 for as it comes */
+  readonly skipTo: number;
+  /** what the viewer is told; empty for nothing */
+  readonly message: string;
+  readonly when: When;
+}
+
+export interface GuardSettings {
+  readonly filters: { readonly [N in FilterName]: FilterRule<SettingsOf<N>> };
+  readonly ladder: Ladder;
+  readonly overlapping: Overlapping;
+  /** blocked phrases are looked for in a viewer’s name too, with their first message */
+  readonly names: boolean;
+  /** seconds somebody may post links after they were let */
+  readonly grace: number;
+}
+
+export const FILTER_NAMES = Object.keys(FILTERS) as readonly FilterName[];
+/** Minutes a viewer may count as new: 30 days. */
+const NEWCOMER_LIMIT = 43_200;
+const MESSAGE_LIMIT = 300;
+
+type Limits = { readonly [N in FilterName]?: Partial<SettingsOf<N>> };
+type Way = 'mild' | 'usual' | 'strict';
+
+/** How the three ways to begin differ from each filter’s usual limits. */
+const LIMITS: Readonly<Record<Way, Limits>> = {
+  mild: {
+    capitals: { most: 90, from: 20 },
+    symbols: { most: 70, run: 25, marks: 6 },
+    length: { characters: 450, lines: 8 },
+    emotes: { most: 30 },
+    repetition: { most: 5, characters: 30, words: 12 },
+    pace: { most: 12 },
+    wave: { most: 8 },
+  },
+  usual: {},
+  strict: {
+    capitals: { most: 50, from: 8 },
+    symbols: { most: 35, run: 8, marks: 3 },
+    length: { characters: 200, lines: 2 },
+    emotes: { most: 7, from: 5 },
+    repetition: { most: 2, characters: 8, words: 4 },
+    pace: { most: 5 },
+    wave: { most: 3, seconds: 60 },
+  },
+};
+/** What is off in a mild guard: what good viewers do often. */
+const OFF_WHEN_MILD: readonly FilterName[] = ['capitals', 'emotes', 'wave'];
+export const WAYS = ['mild', 'usual', 'strict'] as const satisfies readonly Way[];
+
+/** One of the three ways to begin: it sets all the filters. */
+export function begin(way: Way): GuardSettings {
+  const filters = Object.fromEntries(
+    FILTER_NAMES.map((name) => {
+      const settings = { ...FILTERS[name].blank, ...LIMITS[way][name] };
+      const rule: FilterRule<object> = {
+        enabled: way !== 'mild' || !OFF_WHEN_MILD.includes(name),
+        settings,
+        exemptFrom: name === 'phrases' ? null : way === 'strict' ? 'moderator' : 'vip',
+        exempt: [],
+        newcomers: { minutes: 0, how: 'stricter', settings },
+        ladder: null,
+        skipTo: 0,
+        message: '',
+        when: ALWAYS,
+      };
+      return [name, rule];
+    }),
+  ) as unknown as GuardSettings['filters'];
+  return { filters, ladder: USUAL_LADDER, overlapping: USUAL_OVERLAPPING, names: false, grace: 60 };
+}
+
+/** What is wrong with settings, by place: `filters.capitals.settings.most`. */
+export function guardFaults({ filters, ladder, overlapping, grace }: GuardSettings): Record<string, string> {
+  const faults: Record<string, string> = {};
+  const add = (place: string, more: Readonly<Record<string, string | undefined>>): void => {
+    for (const [name, words] of Object.entries(more))
+      if (words !== undefined) faults[`${place}${name}`] = words;
+  };
+  for (const name of FILTER_NAMES) {
+    const rule: FilterRule<object> = filters[name];
+    const filter = filterOf(name);
+    const at = `filters.${name}.`;
+    add(`${at}settings.`, filter.faults(rule.settings));
+    if (rule.newcomers.minutes > 0) add(`${at}newcomers.settings.`, filter.faults(rule.newcomers.settings));
+    if (rule.ladder !== null) add(`${at}ladder.`, ladderFaults(rule.ladder));
+    add(at, {
+      'newcomers.minutes': rangeFault(rule.newcomers.minutes, 0, NEWCOMER_LIMIT),
+      skipTo: rangeFault(rule.skipTo, 0, (rule.ladder ?? ladder).steps.length),
+      message:
+        rule.message.length > MESSAGE_LIMIT ? `At most ${String(MESSAGE_LIMIT)} characters` : undefined,
+      when: whenFault(rule.when),
+    });
+  }
+  add('ladder.', ladderFaults(ladder));
+  add('', {
+    'overlapping.how': OVERLAPS.includes(overlapping.how) ? undefined : 'Choose one of the three',
+    'overlapping.cap': rangeFault(overlapping.cap, 60, 30 * 86_400),
+    grace: rangeFault(grace, 5, 3_600),
+  });
+  return faults;
+}
