@@ -159,10 +159,14 @@ try {
       .click();
     await page.getByText('Why it ran').waitFor();
   });
-  await shoot('on-air', '/air', async (page) => {
+  /** @param {import('@playwright/test').Page} page */
+  const boardIsThere = async (page) => {
     await page.getByRole('log', { name: 'Activity' }).waitFor();
-  });
-  await shoot('on-air-cave', '/air', async () => undefined, 'cave');
+    await page.getByLabel('Search chat').waitFor();
+    await page.evaluate(() => document.fonts.ready);
+  };
+  await shoot('on-air', '/air', boardIsThere);
+  await shoot('on-air-cave', '/air', boardIsThere, 'cave');
   await shoot('dock-why', '/prepare/commands', async (page) => {
     for (const text of ['!map', '!map'])
       await page.request.post(`${address}/api/standin/say`, {

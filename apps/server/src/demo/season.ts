@@ -97,7 +97,7 @@ export class Season {
     for (const begun of started) this.goOn(begun, why.brief);
     if (commandId === undefined) return;
     const ran = hasRun(why.outcome);
-    const told = ran ? why.brief : `${text.split(' ', 1)[0] ?? ''}: ${why.brief}`;
+    const told = ran ? why.brief : `${why.title ?? text.split(' ', 1)[0] ?? ''}: ${why.brief}`;
     const about = { kind: 'line', id: line.id } as const;
     this.channel.tell(at, ran ? 'ran' : 'stopped', line.name, told, `viewer:${line.viewer}`, about);
   }

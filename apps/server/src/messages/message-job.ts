@@ -109,7 +109,7 @@ export class MessageJob implements Job {
 function activityText(line: ChatLine, why: Why): string {
   if (hasRun(why.outcome)) return why.brief;
   const [typed = ''] = line.text.trim().split(/\s/u);
-  return `${typed}: ${why.brief}`;
+  return `${why.title ?? typed}: ${why.brief}`;
 }
 
 function notStored(why: Why): Why {
