@@ -120,13 +120,14 @@ export class ChannelEvents implements OnModuleInit {
     return {
       changes: started.flatMap(({ changes }) => changes),
       done: () => {
-        this.tell(event, happened, { ...how, isQuiet, began });
+        const told = happened.map((each) => toldOf(each, event));
+        this.tell(event, told, { ...how, why: whyTold(event, happened, { ...how, isQuiet }), began });
         const effects = started.flatMap((each) => each.effects);
         this.performers.perform(effects, {
           because: `of ${EVENT_NAMES[event.kind]}${by}`,
           viewer: event.viewer.id,
         });
-        for (const each of happened) this.runLog.record(toldOf(each, event));
+        for (const each of told) this.runLog.record(each);
       },
     };
   }
@@ -134,12 +135,11 @@ export class ChannelEvents implements OnModuleInit {
   /** Puts it among the lines of chat, and into the activity with what it started. */
   private tell(
     event: ChannelEvent,
-    happened: readonly Happening[],
-    how: How & { isQuiet: boolean; began: number },
+    told: readonly Told[],
+    how: How & { readonly why: Why; readonly began: number },
   ): void {
     const { id, at, kind, roles, viewer } = event;
     const isOwn = viewer.id === SELF;
-    const told = happened.map((each) => toldOf(each, event));
     const text = wordsOf(event, told);
     const runs = told.filter(({ ended }) => ended?.how !== 'refused').map((run) => run.id);
     this.chatLog.recordEvent(
@@ -154,7 +154,7 @@ export class ChannelEvents implements OnModuleInit {
         byHand: how.byHand,
       },
       {
-        ...whyTold(event, happened, how),
+        ...how.why,
         ...(runs.length === 0 ? {} : { runs }),
         tookMs: Math.round((performance.now() - how.began) * 100) / 100,
       },

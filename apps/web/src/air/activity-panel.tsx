@@ -13,7 +13,7 @@ type Shown = Activity['kind'] | 'all';
 const SHOWN: readonly { readonly value: Shown; readonly label: string }[] = [
   { value: 'all', label: 'Everything' },
   { value: 'ran', label: 'What ran' },
-  { value: 'stopped', label: 'What was refused' },
+  { value: 'stopped', label: 'Refused or stopped' },
   { value: 'event', label: 'Events' },
   { value: 'arrival', label: 'First messages' },
   { value: 'changed', label: 'Changes' },

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type FocusEvent } from 'react';
 
 interface Held<T> {
   readonly shown: readonly T[];
@@ -6,7 +6,12 @@ interface Held<T> {
   readonly unseen: number;
   /** shows what came */
   readonly release: () => void;
-  readonly around: Readonly<Record<'onPointerEnter' | 'onPointerLeave' | 'onFocus' | 'onBlur', () => void>>;
+  readonly around: {
+    readonly onPointerEnter: () => void;
+    readonly onPointerLeave: () => void;
+    readonly onFocus: (event: FocusEvent) => void;
+    readonly onBlur: () => void;
+  };
 }
 
 /**
@@ -46,8 +51,9 @@ export function useHeld<T extends { readonly id: string }>(
       onPointerLeave: () => {
         setPointed(false);
       },
-      onFocus: () => {
-        setFocused(true);
+      onFocus: ({ target }) => {
+        // A click leaves the focus behind; only who goes by the keyboard is still at it.
+        setFocused(target.matches(':focus-visible'));
       },
       onBlur: () => {
         setFocused(false);

@@ -13,19 +13,20 @@ export interface Found extends Fragment {
 const DOUBTFUL = new Set(
   'md py rs sh pl ps zip mov so it me is in to no my dot at be us do am as by and not you'.split(' '),
 );
+// Spaces are bounded throughout: a message of nothing else would be walked through again from each of them.
 const LABEL = String.raw`[\p{L}\p{N}](?:[\p{L}\p{N}_-]{0,61}[\p{L}\p{N}])?`;
 /** A dot as it is, or written so that a machine should not see it. */
 const PLAIN_DOT = String.raw`[.\u3002\uff0e\uff61]`;
-const HIDDEN_DOT = String.raw`\s*(?:\((?:dot|\.)\)|\[(?:dot|\.)\]|\{(?:dot|\.)\})\s*|\s+(?:dot|\.)\s+`;
+const HIDDEN_DOT = String.raw`\s{0,5}(?:\((?:dot|\.)\)|\[(?:dot|\.)\]|\{(?:dot|\.)\})\s{0,5}|\s{1,5}(?:dot|\.)\s{1,5}`;
 const PATH = String.raw`(?:[/?#][^\s]*)?`;
 const PORT = String.raw`(?::\d{2,5})?`;
-const SCHEME = String.raw`(?:(?:h[tx]{2}ps?|ftp)\s*:\s*/\s*/\s*|www${PLAIN_DOT})`;
+const SCHEME = String.raw`(?:(?:h[tx]{2}ps?|ftp)\s{0,5}:\s{0,5}/\s{0,5}/\s{0,5}|www${PLAIN_DOT})`;
 const ADDRESS = new RegExp(
-  String.raw`(?<scheme>${SCHEME})?(?<host>${LABEL}(?:(?:${PLAIN_DOT}|${HIDDEN_DOT})${LABEL})+|(?<=//\s*)${LABEL})${PORT}(?<path>${PATH})(?![\p{L}\p{N}_(])`,
+  String.raw`(?<scheme>${SCHEME})?(?<host>${LABEL}(?:(?:${PLAIN_DOT}|${HIDDEN_DOT})${LABEL})+|(?<=//\s{0,5})${LABEL})${PORT}(?<path>${PATH})(?![\p{L}\p{N}_(])`,
   'giu',
 );
 /** Most messages have nothing of an address, and are not looked through for one. */
-const MAY_HAVE = new RegExp(String.raw`${PLAIN_DOT}|dot|\/\s*\/`, 'iu');
+const MAY_HAVE = new RegExp(String.raw`${PLAIN_DOT}|dot|\/\s{0,5}\/`, 'iu');
 const ANY_DOT = new RegExp(`${HIDDEN_DOT}|${PLAIN_DOT}`, 'giu');
 const IS_HIDDEN = new RegExp(HIDDEN_DOT, 'iu');
 

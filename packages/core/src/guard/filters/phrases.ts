@@ -33,8 +33,10 @@ const PATTERNS_LIMIT = 500;
 const PATTERN_LIMIT = 1_000;
 const TEXT_LIMIT = 200;
 
-interface Hit extends Fragment {
-  readonly phrase: BlockedPhrase;
+type Looked = Pick<BlockedPhrase, 'text' | 'wholeWords'>;
+
+interface Hit<T> extends Fragment {
+  readonly phrase: T;
 }
 
 /** Blocked phrases and patterns. Thousands cost one walk through the message (Aho and Corasick; an RE2 set). */
@@ -62,7 +64,7 @@ export const PHRASES: Filter<PhrasesSettings> = {
     const texts = phrases.filter(({ kind, text }) => kind === 'text' && text.trim() !== '');
     const loose = indexOf(
       texts.filter(({ exact }) => !exact),
-      (text) => skeletonText(text),
+      skeletonText,
     );
     const exact = indexOf(
       texts.filter((each) => each.exact),
@@ -70,17 +72,8 @@ export const PHRASES: Filter<PhrasesSettings> = {
     );
     const patterns = patternsOf(phrases.filter(({ kind }) => kind === 'pattern'));
     const spared = indexOf(
-      exceptions.map((text) => ({
-        id: text,
-        text,
-        kind: 'text',
-        wholeWords: true,
-        exact: false,
-        group: '',
-        consequence: null,
-        note: '',
-      })),
-      (text) => skeletonText(text),
+      exceptions.map((text) => ({ text, wholeWords: true })),
+      skeletonText,
     );
     return {
       measure(reading) {
@@ -127,15 +120,16 @@ export function phraseFault({ kind, text }: Pick<BlockedPhrase, 'kind' | 'text'>
     : undefined;
 }
 
-type Search = (folded: Folded) => Hit[];
-
-function indexOf(phrases: readonly BlockedPhrase[], form: (text: string) => string): Search {
+function indexOf<T extends Looked>(
+  phrases: readonly T[],
+  form: (text: string) => string,
+): (folded: Folded) => Hit<T>[] {
   const usable = phrases
     .map((phrase) => ({ phrase, form: form(phrase.text) }))
     .filter((each) => each.form !== '');
   const index = new PhraseIndex(usable.map((each) => each.form));
   return (folded) => {
-    const hits: Hit[] = [];
+    const hits: Hit<T>[] = [];
     index.search(
       folded.text,
       (at, from, to) => {
@@ -155,7 +149,7 @@ function exactForm({ text }: Reading): Folded {
   return { text: lower, at: (from, to) => (same ? { from, to } : { from: 0, to: text.length }) };
 }
 
-function patternsOf(phrases: readonly BlockedPhrase[]): (reading: Reading) => Hit[] {
+function patternsOf(phrases: readonly BlockedPhrase[]): (reading: Reading) => Hit<BlockedPhrase>[] {
   const usable = phrases.flatMap((phrase) => {
     const compiled = compilePattern(phrase.text, false);
     return 'fault' in compiled ? [] : [{ phrase, pattern: compiled.pattern }];
