@@ -49,6 +49,7 @@ const ORDER = {
     'commands',
     'runs',
     'messages',
+    'guard',
     'events',
     'rehearsal',
     'timers',

@@ -30,6 +30,7 @@ export async function programs() {
       demo: `${SERVER}/demo/main.ts`,
       // A thread's own program, found beside whatever starts it.
       'reading.worker': `${SERVER}/database/reading.worker.ts`,
+      'replay.worker': `${SERVER}/guard/replay.worker.ts`,
     },
     into: 'apps/server/dist',
     sources: [CORE, SERVER, `${STANDIN}/crowd`],

@@ -30,7 +30,7 @@ function main(): void {
   let at = 0;
   const guard = ({ name, text }: Line): number => {
     at += 250;
-    const reading = new Reading({ viewer: name, text, at, emotes: [], names: [] });
+    const reading = new Reading({ id: String(at), viewer: name, text, at, emotes: [], names: [] });
     const before = recent.before(reading);
     const caught = filters.filter((filter) => filter.measure(reading, before).caught).length;
     recent.add(reading);

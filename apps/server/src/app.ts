@@ -31,6 +31,7 @@ export async function makeApp(
   app.use('/api', requestLimit());
   app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
   app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));
+  app.use('/api/guard/replays', express.json({ limit: '31mb' }));
   app.use('/api/bundles', express.json({ limit: '20mb' }));
   // Events are signed over their very bytes.
   app.use('/events', requestLimit(), express.raw({ type: () => true, limit: '64kb' }));

@@ -6,6 +6,7 @@ import { ChatModule } from './chat/index.js';
 import { CommandsModule } from './commands/index.js';
 import { ConnectionModule } from './connection/index.js';
 import { EventsModule } from './events/index.js';
+import { GuardModule } from './guard/index.js';
 import { ListsModule } from './lists/index.js';
 import { MessagesModule } from './messages/index.js';
 import { OutputsModule } from './outputs/index.js';
@@ -32,6 +33,7 @@ export const AREAS: readonly Type<object>[] = [
   CommandsModule,
   ConnectionModule,
   EventsModule,
+  GuardModule,
   ListsModule,
   MessagesModule,
   OutputsModule,

@@ -2,6 +2,7 @@ import { ACTIVITY_ROWS } from './activity/index.js';
 import { BUNDLES_ROWS } from './bundles/index.js';
 import { CHAT_ROWS } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
+import { GUARD_ROWS } from './guard/index.js';
 import { LISTS_ROWS } from './lists/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
@@ -20,6 +21,7 @@ export const STORED: Stored = {
     ...BUNDLES_ROWS,
     ...CHAT_ROWS,
     ...COMMANDS_ROWS,
+    ...GUARD_ROWS,
     ...LISTS_ROWS,
     ...ROUTINES_ROWS,
     ...RUNS_ROWS,

@@ -1,7 +1,14 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { onceEnded, type ChatLine } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import { Batch, Database, idsInOrder, newestFirst, type ReadOptions } from '../database/index.js';
+import {
+  Batch,
+  Database,
+  type EntityManager,
+  idsInOrder,
+  newestFirst,
+  type ReadOptions,
+} from '../database/index.js';
 import { ChatLineRow } from './rows.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
@@ -154,15 +161,23 @@ export class ChatLog implements OnModuleInit {
 
   /** Marks lines as taken out of chat; what they were stays in the log. */
   async markRemoved(ids: readonly string[]): Promise<void> {
+    this.removeNow(ids);
+    await this.batch.flush();
+    await this.database.write((manager) => this.writeRemoved(manager, ids));
+  }
+
+  /** The same for pages alone; `writeRemoved` brings it to disk. */
+  removeNow(ids: readonly string[]): void {
     const gone = new Set(ids);
     for (const row of [...this.newest, ...this.goingOn.values()]) if (gone.has(row.id)) row.removed = true;
-    await this.batch.flush();
-    await this.database.write((manager) =>
-      manager.query('UPDATE chat_lines SET removed = 1 WHERE id IN (SELECT value FROM json_each(?))', [
-        JSON.stringify(ids),
-      ]),
-    );
     this.news.publish('removed', { ids });
+  }
+
+  /** Within the caller’s write, once the lines themselves are on disk. */
+  async writeRemoved(manager: EntityManager, ids: readonly string[]): Promise<void> {
+    await manager.query('UPDATE chat_lines SET removed = 1 WHERE id IN (SELECT value FROM json_each(?))', [
+      JSON.stringify(ids),
+    ]);
   }
 
   /** Lets go of lines older than an id, which are gone from disk. */

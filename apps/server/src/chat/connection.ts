@@ -53,7 +53,8 @@ export class ConnectionService implements OnModuleDestroy {
   /** whether the server last met tells accounts; taken to until one was met */
   private vouches = true;
   private waitingLines: () => number = () => 0;
-  private readonly acts = new RoomActs(this.client, () => this.settings.room.channel);
+  /** what is done in the room; of use only while it is open */
+  readonly acts = new RoomActs(this.client, () => this.settings.room.channel);
 
   constructor(
     private readonly settings: ConnectionSettings,
@@ -209,6 +210,9 @@ export class ConnectionService implements OnModuleDestroy {
       },
       removed: (words) => {
         this.fail('refused', words);
+      },
+      moderated: (act) => {
+        for (const listener of this.listeners) listener.moderated?.(act);
       },
       said: (event) => {
         this.hear(event);

@@ -2,6 +2,7 @@ import { foldNick } from '@gully/core/viewers';
 import type { Client, MessageEvent } from 'irc-framework';
 import type { Log } from '../log/index.js';
 import { refusalOf } from './refusal.js';
+import type { Moderated } from './heard.js';
 import type { Room } from './room.js';
 
 /** Errors after which there is no getting in, by the client library's names. A server that lacks CAP also errs. */
@@ -26,6 +27,8 @@ export interface ToldByServer {
   /** Gully goes by its own name again */
   renamed(): void;
   removed(words: string): void;
+  /** somebody else removed or banned somebody, or lifted a ban */
+  moderated(act: Moderated): void;
   said(event: MessageEvent): void;
   /** one of our own lines came back; `to` is the viewer who alone got it */
   echoed(text: string, to: string | undefined): void;
@@ -84,13 +87,19 @@ export function followClient({ client, room, log, set, nick, told }: Following):
   });
   client.on('kick', ({ kicked, nick: by, channel, message }) => {
     if (!here(channel)) return;
+    if (!isOwn(by, nick())) told.moderated({ by, does: 'kick', whom: kicked, reason: message });
     told.left(kicked);
     if (isOwn(kicked, nick())) told.removed(`${by} removed Gully from the channel: ${message}`);
   });
-  client.on('mode', ({ target, modes }) => {
+  client.on('mode', ({ target, nick: by, modes }) => {
     if (!here(target)) return;
-    for (const { mode, param } of modes)
-      if (param !== null) room.setMode(param, mode.slice(1), mode.startsWith('+'));
+    for (const { mode, param } of modes) {
+      if (typeof param !== 'string') continue;
+      const on = mode.startsWith('+');
+      if (mode.slice(1) !== 'b') room.setMode(param, mode.slice(1), on);
+      else if (!isOwn(by, nick()))
+        told.moderated({ by, does: on ? 'ban' : 'unban', whom: param, reason: '' });
+    }
     told.modesChanged();
   });
   client.on('message', (event) => {

@@ -13,7 +13,19 @@ export interface Heard extends TagRoles {
   readonly msgid: string | undefined;
 }
 
+/** Somebody else with moderator rights did something in the room. */
+export interface Moderated {
+  /** who, by name */
+  readonly by: string;
+  readonly does: 'kick' | 'ban' | 'unban';
+  /** whom: a name, or a mask as IRC has it */
+  readonly whom: string;
+  readonly reason: string;
+}
+
 export interface ConnectionListener {
+  /** by somebody other than Gully */
+  moderated?(act: Moderated): void;
   heard?(line: Heard): void;
   /**
    * The server sent one of our own lines back: it was said.

@@ -3,7 +3,7 @@ export { eventRow, OWN, spokenRow } from './line-rows.js';
 export { insertLines, staleHours } from './lines-of-viewers.js';
 export { ChatModule } from './chat.module.js';
 export { ConnectionService } from './connection.js';
-export { CONNECTION, type Heard } from './heard.js';
+export { CONNECTION, type Heard, type Moderated } from './heard.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
 export { CheckDto, LineDto, PageQuery, WhyDto } from './views.js';

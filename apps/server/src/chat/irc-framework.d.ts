@@ -38,7 +38,7 @@ declare module 'irc-framework' {
     quit: [{ nick: string }];
     kick: [{ kicked: string; nick: string; channel: string; message: string }];
     nick: [{ nick: string; new_nick: string }];
-    mode: [{ target: string; modes: { mode: string; param: string | null }[] }];
+    mode: [{ target: string; nick: string; modes: { mode: string; param: string | null }[] }];
     'nick in use': [{ nick: string }];
     'irc error': [{ error: string; reason?: string; channel?: string }];
     /** one the library has no name for */

@@ -1,7 +1,7 @@
 import type { MessageEvent } from 'irc-framework';
 
 /** How many are known. */
-const KNOWN = 500;
+const KNOWN = 5_000;
 
 /** What the server calls the newest messages, for answering them and for taking them away. */
 export class MessageNames {
@@ -15,6 +15,13 @@ export class MessageNames {
 
   of(line: string): string | undefined {
     return this.names.get(line);
+  }
+
+  /** What a line is called; it is not known any more afterwards. */
+  take(line: string): string | undefined {
+    const msgid = this.names.get(line);
+    this.names.delete(line);
+    return msgid;
   }
 
   /** The last so many, which are not known any more afterwards. */

@@ -47,6 +47,25 @@ export class RoomActs {
     return last.map(({ line }) => line);
   }
 
+  /** Takes lines out of the room. @returns those the server was told of; of the others it is not known what it calls them */
+  redact(lines: readonly string[], reason: string): string[] {
+    return lines.filter((line) => {
+      const msgid = this.messages.take(line);
+      if (msgid === undefined) return false;
+      this.client.raw('REDACT', this.channel(), msgid, reason);
+      return true;
+    });
+  }
+
+  /** Keeps out whoever a mask fits, or no longer. */
+  ban(mask: string, on: boolean): void {
+    this.client.raw('MODE', this.channel(), on ? '+b' : '-b', mask);
+  }
+
+  kick(nick: string, reason: string): void {
+    this.client.raw('KICK', this.channel(), nick, reason);
+  }
+
   private can(capability: string): boolean {
     return this.client.network.cap.isEnabled(capability);
   }

@@ -49,6 +49,11 @@ export class Database implements OnApplicationShutdown {
     this.long = new LongReads(String(source.options.database));
   }
 
+  /** Where the file is, for threads that read it by themselves. */
+  get path(): string {
+    return String(this.source.options.database);
+  }
+
   /** For reading little. What is read while a write is under way may be of either side of it. */
   get read(): EntityManager {
     return this.source.manager;

@@ -29,6 +29,8 @@ interface Part<A extends Area> {
 const AREAS: Readonly<Record<Area, true>> = {
   stream: true,
   quiet: true,
+  guard: true,
+  grace: true,
   viewers: true,
   arrivals: true,
   lists: true,

@@ -16,6 +16,8 @@ export interface Keeper<K extends Kind> {
   written?(changes: readonly ChangeOf<K>[]): void;
   /** Reads again what is on disk, after a write failed. */
   reload(): Promise<void>;
+  /** it keeps these changes in memory alone, so that they need no write */
+  readonly unstored?: true;
   /** whether what it keeps may change with viewers who are merged, erased or brought in from a file */
   readonly ofViewers: boolean;
 }
@@ -42,6 +44,11 @@ export class Keepers implements OnApplicationBootstrap {
 
   apply(changes: readonly Change[]): void {
     for (const change of changes) this.byKind.get(change.kind)?.apply(change);
+  }
+
+  /** Those that are to be written. */
+  stored(changes: readonly Change[]): readonly Change[] {
+    return changes.filter(({ kind }) => this.byKind.get(kind)?.unstored !== true);
   }
 
   async write(manager: EntityManager, changes: readonly Change[]): Promise<void> {

@@ -1,4 +1,4 @@
-import { hasRun, strongestRole, type ChatLine, type Why } from '@gully/core/chat';
+import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import { decideLine, type Decision } from '@gully/core/pipeline';
 import type { Actor } from '@gully/core/actors';
 import type { ActivityService } from '../activity/index.js';
@@ -6,6 +6,7 @@ import { CONNECTION, type ChatLog, type ConnectionService, type Heard } from '..
 import type { ChannelWorld, Performers } from '../live/index.js';
 import type { Decided, Job } from '../pipeline/index.js';
 import type { RunLog } from '../runs/index.js';
+import { performDecision } from './performing.js';
 import type { Seen, ViewersService } from '../viewers/index.js';
 
 /** What a message's job uses of the server. */
@@ -78,24 +79,15 @@ export class MessageJob implements Job {
   }
 
   private perform(line: ChatLine, decision: Decision): void {
-    const { performers, runLog, activity, viewers, written } = this.parts;
-    const { why, effects, started, commandId } = decision;
-    const by: Actor = `viewer:${line.viewer}`;
-    const about = { kind: 'line', id: line.id } as const;
+    const { activity, viewers, written } = this.parts;
     // Whoever was only present until now is new with their first message.
     if (viewers.known(line.viewer)?.messages === 0)
-      activity.record('arrival', line.name, 'writes here for the first time', by, about);
-    this.record(line, why);
-    const because = `${line.name} ${hasRun(why.outcome) ? why.brief : `was refused: ${why.brief}`}`;
-    performers.perform(effects, { because, viewer: line.viewer });
-    for (const begun of started) {
-      const isWithLine = begun.owner === commandId && begun.run === undefined;
-      runLog.record(begun, isWithLine ? line.id : undefined);
-      if (begun.owner !== commandId)
-        activity.record('ran', begun.title, 'started (a routine)', by, { kind: 'run', id: begun.id });
-    }
-    if (commandId !== undefined)
-      activity.record(hasRun(why.outcome) ? 'ran' : 'stopped', line.name, activityText(line, why), by, about);
+      activity.record('arrival', line.name, 'writes here for the first time', `viewer:${line.viewer}`, {
+        kind: 'line',
+        id: line.id,
+      });
+    this.record(line, decision.why);
+    performDecision(line, decision, this.parts);
     viewers.spoke(line.viewer, this.seen[0]);
     written(line);
   }
@@ -104,12 +96,6 @@ export class MessageJob implements Job {
     const tookMs = Math.round((performance.now() - this.started) * 100) / 100;
     this.parts.chatLog.record(line, { ...why, tookMs });
   }
-}
-
-function activityText(line: ChatLine, why: Why): string {
-  if (hasRun(why.outcome)) return why.brief;
-  const [typed = ''] = line.text.trim().split(/\s/u);
-  return `${why.title ?? typed}: ${why.brief}`;
 }
 
 function notStored(why: Why): Why {

@@ -1,5 +1,6 @@
 import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import type { ChatLine } from '@gully/core/chat';
+import type { Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
 import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
@@ -9,6 +10,7 @@ import { JobQueue } from '../queue/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { MessageJob, type MessageParts } from './message-job.js';
+import { performDecision } from './performing.js';
 
 /** Takes what is written in the chat room through the pipeline, line by line. */
 @Injectable()
@@ -51,6 +53,11 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
         this.activity.record('connection', this.connectionSettings.room.channel, 'lost the chat room');
       },
     });
+  }
+
+  /** Does what a line came to when it was decided on again. */
+  perform(line: ChatLine, decision: Decision): void {
+    performDecision(line, decision, this.parts);
   }
 
   receive(heard: Heard): void {

@@ -143,11 +143,12 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
         this.keepers.apply(one.changes);
       }
       const changes = decided.flatMap((one) => one.changes);
-      if (changes.length > 0 || fresh.length > 0 || decided.some(({ write }) => write !== undefined)) {
+      const stored = this.keepers.stored(changes);
+      if (stored.length > 0 || fresh.length > 0 || decided.some(({ write }) => write !== undefined)) {
         if (!writable) throw new Error('the disk takes nothing');
         await this.database.write(async (manager) => {
           await this.viewers.insert(manager, fresh);
-          await this.keepers.write(manager, changes);
+          await this.keepers.write(manager, stored);
           for (const { write } of decided) await write?.(manager);
         });
       }

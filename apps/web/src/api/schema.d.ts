@@ -356,6 +356,262 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guard/catches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CatchesController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/catches/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CatchesController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/catches/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CatchesController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/catches/{id}/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["CatchesController_label"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/catches/{id}/exceptions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CatchesController_exceptions"];
+        put?: never;
+        post: operations["CatchesController_except"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/streams": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ReplaysController_streams"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/replays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ReplaysController_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/replays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ReplaysController_find"];
+        put?: never;
+        post?: never;
+        delete: operations["ReplaysController_cancel"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ReplaysController_labels"];
+        put: operations["ReplaysController_label"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/graces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersStandingController_graces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/viewers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersStandingController_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/viewers/{id}/grace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersStandingController_grace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/viewers/{id}/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersStandingController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["GuardController_now"];
+        put: operations["GuardController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/beginning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["GuardController_beginning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["GuardController_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists": {
         parameters: {
             query?: never;
@@ -1844,6 +2100,181 @@ export interface components {
             /** @description the version the change is made on */
             version: number;
         };
+        /** @enum {string} */
+        FilterName: "links" | "phrases" | "capitals" | "symbols" | "length" | "emotes" | "repetition" | "pace" | "wave";
+        /** @enum {string} */
+        CatchKind: "guard" | "people" | "undone" | "failed";
+        /** @enum {string} */
+        CatchLabel: "right" | "wrong" | "stricter";
+        /** @enum {string} */
+        CatchAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban" | "kick" | "lift";
+        FragmentDto: {
+            from: number;
+            to: number;
+        };
+        /** @enum {string} */
+        CatchState: "none" | "waiting" | "done" | "failed";
+        CatchDto: {
+            /** @description of a catch, the id of the line */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            viewer: string;
+            name: string;
+            /** @description the person who did it; null for the guard */
+            by: string | null;
+            does: components["schemas"]["CatchAction"];
+            /** @description of a timeout, or how far back was cleared */
+            seconds: number;
+            /** @description the message; of what people did, the reason they gave */
+            text: string;
+            fragments: components["schemas"]["FragmentDto"][];
+            filter: components["schemas"]["FilterName"] | null;
+            measure: string;
+            /** @description the limit it is held against */
+            allowed: string;
+            /** @description of the ladder, from 1; 0 where it had no part in it */
+            step: number;
+            /** @description it counts towards the next step */
+            strike: boolean;
+            /** @description why nothing was done about it */
+            spared: string | null;
+            /** Format: date-time */
+            until: string | null;
+            state: components["schemas"]["CatchState"];
+            note: string;
+            /** Format: date-time */
+            undoneAt: string | null;
+            label: components["schemas"]["CatchLabel"] | null;
+        };
+        LabelDto: {
+            label: components["schemas"]["CatchLabel"] | null;
+        };
+        ExceptionDto: {
+            /** @enum {string} */
+            kind: "domain" | "phrase" | "viewer";
+            /** @description what is let through from then on */
+            words: string;
+            /** @description lines looked at */
+            lines: number;
+            /** @description of those, the ones it would let through as well */
+            lets: number;
+            examples: {
+                [key: string]: unknown;
+            }[];
+        };
+        ExceptBodyDto: {
+            /** @description which of the exceptions offered, from 0 */
+            choice: number;
+            /** @description what it says, as it was offered */
+            words: string;
+        };
+        GuardDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description 0 while nobody began one */
+            version: number;
+        };
+        StreamDto: {
+            live: boolean;
+            /** Format: date-time */
+            liveSince: string | null;
+            title: string;
+            category: string;
+            viewers: number;
+            /** @description false where no platform tells */
+            known: boolean;
+        };
+        ReplaySourceDto: {
+            /** @enum {string} */
+            kind: "last" | "stream" | "file";
+            lines?: number;
+            /** @description of a stream: its id */
+            stream?: string;
+            /** @description of a file: its text */
+            text?: string;
+        };
+        ReplayBodyDto: {
+            settings: {
+                [key: string]: unknown;
+            };
+            source: components["schemas"]["ReplaySourceDto"];
+        };
+        ReplayDto: {
+            id: string;
+            /** @enum {string} */
+            state: "running" | "done" | "failed" | "cancelled";
+            done: number;
+            total: number;
+            /** @description lines of a file that nothing could be made of */
+            skipped: number;
+            result: {
+                [key: string]: unknown;
+            } | null;
+        };
+        LabelOfLineDto: {
+            line: string;
+            filter: components["schemas"]["FilterName"];
+            right: boolean;
+        };
+        LineLabelDto: {
+            line: string;
+            filter: components["schemas"]["FilterName"];
+            /** @description null to forget it */
+            right: boolean | null;
+        };
+        GraceDto: {
+            viewer: string;
+            name: string;
+            /** Format: date-time */
+            until: string;
+            by: string;
+        };
+        StandingDto: {
+            /** @description milliseconds of the running clock, now */
+            running: number;
+            /** @description UTC milliseconds, now */
+            at: number;
+            said: components["schemas"]["TimerSaidDto"][];
+            states: {
+                [key: string]: components["schemas"]["TimerStateDto"];
+            };
+        };
+        GraceBodyDto: {
+            /** @description as set in the guard when left out */
+            seconds?: number;
+        };
+        ActBodyDto: {
+            /** @enum {string} */
+            does: "timeout" | "ban" | "lift";
+            seconds?: number;
+            reason?: string;
+        };
+        GuardNowDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description 0 while nobody began one */
+            version: number;
+            /** @description why it only records; null when it acts */
+            powerless: string | null;
+        };
+        TryDto: {
+            /** @description those in force when left out */
+            settings?: {
+                [key: string]: unknown;
+            };
+            text: string;
+            name?: string;
+        };
+        TriedDto: {
+            filter: components["schemas"]["FilterName"];
+            caught: boolean;
+            measure: string;
+            allowed: string;
+            fragments: components["schemas"]["FragmentDto"][];
+        };
         ListDto: {
             id: string;
             name: string;
@@ -2162,16 +2593,6 @@ export interface components {
         SecondsDto: {
             seconds: number;
         };
-        StreamDto: {
-            live: boolean;
-            /** Format: date-time */
-            liveSince: string | null;
-            title: string;
-            category: string;
-            viewers: number;
-            /** @description false where no platform tells */
-            known: boolean;
-        };
         /** @enum {string} */
         ReferenceKind: "list" | "routine" | "command" | "timer" | "webhook";
         UserDto: {
@@ -2234,16 +2655,6 @@ export interface components {
         TimerSaidDto: {
             at: number;
             lines: number;
-        };
-        StandingDto: {
-            /** @description milliseconds of the running clock, now */
-            running: number;
-            /** @description UTC milliseconds, now */
-            at: number;
-            said: components["schemas"]["TimerSaidDto"][];
-            states: {
-                [key: string]: components["schemas"]["TimerStateDto"];
-            };
         };
         RateDto: {
             /** @description lines of viewers a minute */
@@ -2467,7 +2878,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -2687,6 +3098,15 @@ export interface components {
             id: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
+        };
+        GraceStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "GraceStep";
+            id: string;
+            seconds: number;
         };
         TimerStep: {
             /**
@@ -3441,6 +3861,468 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CatchesController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                filter?: components["schemas"]["FilterName"];
+                of?: components["schemas"]["CatchKind"];
+                label?: components["schemas"]["CatchLabel"];
+                viewer?: string;
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatchDto"][];
+                };
+            };
+        };
+    };
+    CatchesController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                search?: string;
+                filter?: components["schemas"]["FilterName"];
+                of?: components["schemas"]["CatchKind"];
+                label?: components["schemas"]["CatchLabel"];
+                viewer?: string;
+                since?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    CatchesController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatchDto"];
+                };
+            };
+        };
+    };
+    CatchesController_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    CatchesController_exceptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExceptionDto"][];
+                };
+            };
+        };
+    };
+    CatchesController_except: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExceptBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardDto"];
+                };
+            };
+        };
+    };
+    ReplaysController_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamDto"][];
+                };
+            };
+        };
+    };
+    ReplaysController_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReplayBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplayDto"];
+                };
+            };
+        };
+    };
+    ReplaysController_find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplayDto"];
+                };
+            };
+        };
+    };
+    ReplaysController_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ReplaysController_labels: {
+        parameters: {
+            query: {
+                lines: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOfLineDto"][];
+                };
+            };
+        };
+    };
+    ReplaysController_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineLabelDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    ViewersStandingController_graces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GraceDto"][];
+                };
+            };
+        };
+    };
+    ViewersStandingController_one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingDto"];
+                };
+            };
+        };
+    };
+    ViewersStandingController_grace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GraceBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingDto"];
+                };
+            };
+        };
+    };
+    ViewersStandingController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActBodyDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    GuardController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardNowDto"];
+                };
+            };
+        };
+    };
+    GuardController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GuardController_beginning: {
+        parameters: {
+            query: {
+                way: "mild" | "usual" | "strict";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardDto"];
+                };
+            };
+        };
+    };
+    GuardController_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriedDto"][];
                 };
             };
         };

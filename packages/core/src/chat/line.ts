@@ -14,4 +14,6 @@ export interface ChatLine {
   readonly roles: readonly Role[];
   readonly text: string;
   readonly at: number;
+  /** pictures the platform puts in place of words: where each stands, in UTF-16 units */
+  readonly emotes?: readonly { readonly from: number; readonly to: number }[];
 }

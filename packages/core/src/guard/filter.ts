@@ -4,6 +4,7 @@ import type { Reading } from './reading.js';
 
 /** Something written before, as far as filters look at it. Times are UTC milliseconds. */
 export interface Earlier {
+  readonly id: string;
   readonly viewer: string;
   readonly at: number;
   readonly shingles: ReadonlySet<string>;

@@ -20,8 +20,10 @@ import {
   type Prepared,
 } from './index.js';
 
+let last = 0;
+const nextId = (): string => String((last += 1));
 const written = (text: string, viewer = 'v', at = 0): Reading =>
-  new Reading({ viewer, text, at, emotes: [], names: [] });
+  new Reading({ id: nextId(), viewer, text, at, emotes: [], names: [] });
 const alone = { own: [], near: () => [] };
 const phrase = (text: string, more: Partial<BlockedPhrase> = {}): BlockedPhrase => ({
   id: text,
@@ -238,6 +240,7 @@ describe('what was written before', () => {
         for (const [n, [viewer, line]] of lines.entries()) {
           const reading = written(line, `v${String(viewer)}`, n);
           const everything = all.map((each) => ({
+            id: each.written.id,
             viewer: each.written.viewer,
             at: each.written.at,
             shingles: each.shingles,

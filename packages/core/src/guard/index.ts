@@ -23,7 +23,17 @@ export {
   type Ladder,
   type Strike,
 } from './ladder.js';
-export { judge, prepareGuard, type Around, type Caught, type PreparedGuard, type Verdict } from './judge.js';
+export {
+  judge,
+  lookAt,
+  prepareGuard,
+  type Looked,
+  type PreparedRule,
+  type Around,
+  type Caught,
+  type PreparedGuard,
+  type Verdict,
+} from './judge.js';
 export {
   OVERLAPS,
   silenceOf,
@@ -33,7 +43,48 @@ export {
   type Punishment,
   type Silence,
 } from './punishments.js';
+export { followsInWords, guardLine, isRemoved, reasonOfCatch, type Guarded } from './stage.js';
+export {
+  Replay,
+  rolesFrom,
+  type Judgement,
+  type Quality,
+  type RecordedLine,
+  type Replayed,
+  type ReplayedFilter,
+  type ReplayedLine,
+} from './replay.js';
+export { readLog, type ReadLog } from './recorded.js';
+export { exceptionsFor, type Exception } from './exceptions.js';
+export { NO_GUARD } from './no-guard.js';
+export { NOTHING_KNOWN, standingAfter, viewerOf } from './standing.js';
+export { GUARD_SLICES } from './slices.js';
+export {
+  PERSON_ACTS,
+  type Catch,
+  type CatchChange,
+  type GraceView,
+  type GuardChange,
+  type GuardEffect,
+  type GuardStanding,
+  type GuardView,
+  type GuardWorld,
+  type LookedChange,
+  type ModeratedChange,
+  type PersonActChange,
+  type ToldChange,
+  type UndoneChange,
+} from './view.js';
 export { Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
 export { FILTERS, type FilterName, type SettingsOf } from './registry.js';
-export { begin, FILTER_NAMES, guardFaults, WAYS, type FilterRule, type GuardSettings } from './settings.js';
+export {
+  begin,
+  FILTER_NAMES,
+  guardFaults,
+  guardOff,
+  readGuardSettings,
+  WAYS,
+  type FilterRule,
+  type GuardSettings,
+} from './settings.js';

@@ -1,7 +1,7 @@
 import { hasAtLeast, type Check } from '../chat/index.js';
 import { checkWhen, type StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
-import { compareConsequences, consequenceInWords, type Consequence } from './consequence.js';
+import { compareConsequences, type Consequence } from './consequence.js';
 import type { Before, Measurement, Prepared } from './filter.js';
 import { climb, type Strike } from './ladder.js';
 import { Reading } from './reading.js';
@@ -14,7 +14,7 @@ export interface PreparedGuard {
   readonly filters: readonly PreparedRule[];
 }
 
-interface PreparedRule {
+export interface PreparedRule {
   readonly name: FilterName;
   readonly rule: FilterRule<object>;
   readonly usual: Prepared;
@@ -74,19 +74,14 @@ export function judge(reading: Reading, { settings, filters }: PreparedGuard, ar
   for (const prepared of filters) {
     const { name, rule } = prepared;
     const { title } = filterOf(name);
-    const unseen = notLookedAt(prepared, reading, around);
-    if (unseen !== undefined) {
-      checks.push({ rule: title, measure: unseen, outcome: 'noted' });
+    const looked = lookAt(prepared, settings, reading, around);
+    if ('unseen' in looked) {
+      checks.push({ rule: title, measure: looked.unseen, outcome: 'noted' });
       continue;
     }
-    const isNew = isNewcomer(rule, around.viewer, reading.written.at);
-    const measurement = (isNew ? prepared.newcomers : prepared.usual).measure(reading, around.before);
-    const inName =
-      name === 'phrases' && settings.names && around.first ? nameOf(prepared, around) : undefined;
-    const found = inName?.caught === true && !measurement.caught ? { ...inName, fragments: [] } : measurement;
-    const where = found === measurement ? '' : ', in the name';
+    const { found, where } = looked;
     checks.push({
-      rule: `${title}: ${found.allowed}${isNew ? ', as a newcomer' : ''}`,
+      rule: `${title}: ${found.allowed}${looked.isNew ? ', as a newcomer' : ''}`,
       measure: `${found.measure}${where}`,
       outcome: found.caught ? 'stopped' : 'passed',
     });
@@ -105,17 +100,43 @@ export function judge(reading: Reading, { settings, filters }: PreparedGuard, ar
     undefined,
   );
   if (worst === undefined) return { checks, caught: undefined };
-  const spared = sparedAs(around.viewer);
-  const words = spared === undefined ? consequenceInWords(worst.consequence) : `recorded only: ${spared}`;
-  checks.push({ rule: 'What follows', measure: words, outcome: 'noted' });
-  return { checks, caught: { ...worst, spared } };
+  return { checks, caught: { ...worst, spared: sparedAs(around.viewer) } };
+}
+
+/** What one filter finds in a message, or why it does not look at it. */
+export type Looked =
+  | { readonly unseen: string }
+  | {
+      readonly found: Measurement;
+      /** in words that follow the measure, where it was not found in the message itself */
+      readonly where: string;
+      readonly isNew: boolean;
+    };
+
+/** Looks at a message with one filter. */
+export function lookAt(
+  prepared: PreparedRule,
+  { names }: Pick<GuardSettings, 'names'>,
+  reading: Reading,
+  around: Omit<Around, 'strikes'>,
+): Looked {
+  const unseen = notLookedAt(prepared, reading, around);
+  if (unseen !== undefined) return { unseen };
+  const { name, rule } = prepared;
+  const isNew = isNewcomer(rule, around.viewer, reading.written.at);
+  const inText = (isNew ? prepared.newcomers : prepared.usual).measure(reading, around.before);
+  if (name !== 'phrases' || !names || !around.first || inText.caught)
+    return { found: inText, where: '', isNew };
+  const inName = nameOf(prepared, around);
+  if (!inName.caught) return { found: inText, where: '', isNew };
+  return { found: { ...inName, fragments: [] }, where: ', in the name', isNew };
 }
 
 /** Why a filter does not look at a message; undefined when it does. */
 function notLookedAt(
   { name, rule }: PreparedRule,
   { written: { at } }: Reading,
-  { viewer, stream, timeZone, graceUntil }: Around,
+  { viewer, stream, timeZone, graceUntil }: Omit<Around, 'strikes'>,
 ): string | undefined {
   const limit = checkWhen(rule.when, stream, at, timeZone).find(({ holds }) => !holds);
   if (limit !== undefined) return `${limit.rule.toLowerCase()}: ${limit.measure}`;
@@ -131,8 +152,8 @@ function isNewcomer({ newcomers }: FilterRule<object>, { firstSeen }: ViewerFact
   return newcomers.minutes > 0 && at - firstSeen < newcomers.minutes * 60_000;
 }
 
-function nameOf({ usual }: PreparedRule, { viewer, before }: Around): Measurement {
-  const reading = new Reading({ viewer: viewer.id, text: viewer.name, at: 0, emotes: [], names: [] });
+function nameOf({ usual }: PreparedRule, { viewer, before }: Omit<Around, 'strikes'>): Measurement {
+  const reading = new Reading({ id: '', viewer: viewer.id, text: viewer.name, at: 0, emotes: [], names: [] });
   return usual.measure(reading, before);
 }
 

@@ -4,6 +4,8 @@ import { skeletonOf } from './skeleton.js';
 
 /** A message as filters look at it. Times are UTC milliseconds. */
 export interface Written {
+  /** of the message; one that is looked at again is not compared with itself */
+  readonly id: string;
   readonly viewer: string;
   readonly text: string;
   readonly at: number;

@@ -20,13 +20,15 @@ interface Kept extends Earlier {
 export class Recent {
   private readonly entries: Kept[] = [];
   private first = 0;
+  private readonly ids = new Set<string>();
   private readonly byViewer = new Map<string, Kept[]>();
   private readonly byHash = new Map<number, Kept[]>();
 
   /** What was written before a message. */
   before({ written, shingles }: Reading): Before {
-    const { viewer, at } = written;
-    const isFresh = (each: Earlier): boolean => at - each.at < LOOK_BACK_MS && at >= each.at;
+    const { id, viewer, at } = written;
+    const isFresh = (each: Earlier): boolean =>
+      at - each.at < LOOK_BACK_MS && at >= each.at && each.id !== id;
     return {
       own: (this.byViewer.get(viewer) ?? []).filter(isFresh).reverse(),
       near: () => {
@@ -38,9 +40,11 @@ export class Recent {
     };
   }
 
-  /** Remembers a message that was looked at. */
-  add({ written: { viewer, at }, shingles }: Reading): void {
-    const kept: Kept = { viewer, at, shingles, sketch: sketchOf(shingles) };
+  /** Remembers a message that was looked at, once however often it is decided. */
+  add({ written: { id, viewer, at }, shingles }: Reading): void {
+    if (this.ids.has(id)) return;
+    this.ids.add(id);
+    const kept: Kept = { id, viewer, at, shingles, sketch: sketchOf(shingles) };
     this.entries.push(kept);
     push(this.byViewer, viewer, kept);
     for (const hash of kept.sketch) push(this.byHash, hash, kept);
@@ -53,6 +57,7 @@ export class Recent {
       if (oldest === undefined) break;
       if (now - oldest.at < LOOK_BACK_MS && this.entries.length - this.first <= KEPT) break;
       this.first += 1;
+      this.ids.delete(oldest.id);
       drop(this.byViewer, oldest.viewer, oldest);
       for (const hash of oldest.sketch) drop(this.byHash, hash, oldest);
     }

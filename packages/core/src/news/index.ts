@@ -135,6 +135,8 @@ export interface NewsOf {
   run: RunView;
   /** where timers stand changed; told at most every few seconds. UTC milliseconds */
   timers: { readonly at: number };
+  /** there is something new of the guard; told at most twice a second. UTC milliseconds */
+  catches: { readonly at: number };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */
@@ -160,6 +162,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   counter: 'control-room',
   run: 'control-room',
   timers: 'control-room',
+  catches: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',
   removed: 'control-room',

@@ -1,5 +1,6 @@
 import type { Why } from '../chat/index.js';
 import type { CommandChange, CommandWorld, ViewersView } from '../commands/index.js';
+import type { GuardChange, GuardEffect, GuardView } from '../guard/index.js';
 import type { Quiet } from '../quiet/index.js';
 import type { TimerChange } from '../timers/index.js';
 import type { AskEffect, SayEffect, Started } from '../routines/index.js';
@@ -9,6 +10,7 @@ export interface World extends CommandWorld {
   /** the identity of the bot itself */
   readonly self: string;
   readonly quiet: Quiet;
+  readonly guard: GuardView;
   readonly arrivals: {
     /** whether a viewer has written in this stream; always true while there is none */
     has(viewer: string): boolean;
@@ -26,9 +28,9 @@ export interface ArrivalChange {
   readonly at: number;
 }
 
-export type Change = CommandChange | ArrivalChange | TimerChange;
+export type Change = CommandChange | ArrivalChange | TimerChange | GuardChange;
 /** Something to be done; what a run asked for names the run, which goes on with what came of it. */
-export type Effect = SayEffect | (AskEffect & { readonly run?: string });
+export type Effect = SayEffect | GuardEffect | (AskEffect & { readonly run?: string });
 
 /** What one message comes to: what is to be written, what is then to be done, and why. */
 export interface Decision {

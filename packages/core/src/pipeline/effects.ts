@@ -14,6 +14,10 @@ const TIMER_ACTS = { hold: 'holds', 'go-on': 'resumes', fire: 'fires' } as const
 export const EFFECTS: { readonly [K in Kind]: Words<K> } = {
   // Lines of several effects are counted together.
   say: () => undefined,
+  redact: ({ name, since }) =>
+    since === undefined ? 'takes the message out of chat' : `takes out what ${name} wrote lately`,
+  silence: ({ name, until }) => (until === null ? `bans ${name}` : `times ${name} out`),
+  lift: ({ name }) => `lets ${name} write again`,
   output: ({ file, text }) => `writes ${file}.txt: ${text}`,
   clear: () => 'clears the chat',
   line: ({ does, of, place, text }) =>

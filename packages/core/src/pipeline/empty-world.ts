@@ -1,5 +1,6 @@
 import { TriggerIndex, type CommandUse } from '../commands/index.js';
 import { chanceFrom } from '../random/index.js';
+import { NO_GUARD } from '../guard/index.js';
 import { NOT_QUIET } from '../quiet/index.js';
 import { EMPTY_ROUTINE_WORLD } from '../routines/index.js';
 import { OFFLINE } from '../stream/index.js';
@@ -28,6 +29,7 @@ export function emptyWorld(): World {
       lastWrote: () => undefined,
     },
     quiet: NOT_QUIET,
+    guard: NO_GUARD,
     arrivals: { has: () => true },
     purse: { standing: () => undefined },
   };

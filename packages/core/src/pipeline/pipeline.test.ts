@@ -6,7 +6,14 @@ import { decideLine, STAGES } from './index.js';
 const world = worldOf([command('c1', 'the map', { name: 'map' })]);
 
 test('the stages stand in the order of a message’s way', () => {
-  expect(STAGES.map(({ name }) => name)).toEqual(['own', 'ignored', 'quiet', 'arrivals', 'commands']);
+  expect(STAGES.map(({ name }) => name)).toEqual([
+    'own',
+    'guard',
+    'ignored',
+    'quiet',
+    'arrivals',
+    'commands',
+  ]);
 });
 
 test('the bot’s own lines and ignored viewers start nothing; a viewer’s same line does', () => {

@@ -1,4 +1,5 @@
 import { REFUSED, USE } from '../commands/index.js';
+import { GUARD_SLICES } from '../guard/index.js';
 import { Layers, NOT_LOOKED_AT, type About, type Slice, type Slices } from '../layers/index.js';
 import { ROUTINE_SLICES } from '../routines/index.js';
 import type { ArrivalChange, Change, World } from './decision.js';
@@ -24,6 +25,7 @@ export const SLICES: Slices<World, Change> = {
   use: USE,
   refused: REFUSED,
   arrival: ARRIVAL,
+  ...GUARD_SLICES,
   // Where timers are only laid over, who plays them keeps when each fired.
   timer: { begin: () => NOT_LOOKED_AT, words: () => [] },
 };

@@ -1,5 +1,6 @@
 import { hasAtLeast, type ChatLine, type Check } from '../chat/index.js';
 import { decideCommand } from '../commands/index.js';
+import { guardLine } from '../guard/index.js';
 import { quietAt, quietInWords } from '../quiet/index.js';
 import { decideArrival } from './arrivals.js';
 import type { Decision, World } from './decision.js';
@@ -24,6 +25,16 @@ const own: Stage = {
   name: 'own',
   decide: (line, world) =>
     line.viewer === world.self ? nothing('own line', 'The bot’s own lines start nothing') : NOTHING,
+};
+
+/** What is caught starts nothing; what is only measured goes on. */
+const guard: Stage = {
+  name: 'guard',
+  decide(line, world) {
+    const { why, checks, ...guarded } = guardLine(line, world);
+    if (why === undefined) return { ...guarded, passOn: checks, started: [] };
+    return { ...guarded, why, started: [], commandId: undefined };
+  },
 };
 
 const ignored: Stage = {
@@ -73,12 +84,21 @@ const commands: Stage = { name: 'commands', decide: decideCommand };
  * The stages of a message's way, in order. This is the one place that says it. What looks at
  * everybody's lines, whatever else becomes of them, stands before `ignored`.
  */
-export const STAGES: readonly Stage[] = [own, ignored, quiet, arrivals, commands];
+export const STAGES: readonly Stage[] = [own, guard, ignored, quiet, arrivals, commands];
+
+/** What becomes of a message that the guard took out by mistake: it goes on from there. */
+export function decideAfterGuard(line: ChatLine, world: World): Decision {
+  return decideBy(STAGES.slice(STAGES.indexOf(guard) + 1), line, world);
+}
 
 /** Takes a message through all stages. Pure: the same message, world and time give the same decision. */
 export function decideLine(line: ChatLine, world: World): Decision {
+  return decideBy(STAGES, line, world);
+}
+
+function decideBy(stages: readonly Stage[], line: ChatLine, world: World): Decision {
   const passed: PassedOn[] = [];
-  for (const stage of STAGES) {
+  for (const stage of stages) {
     const result = stage.decide(line, world);
     if (!('passOn' in result)) return joined(passed, result);
     passed.push(result);

@@ -15,6 +15,7 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   routines: { find: () => undefined, forEvent: () => [] },
   runs: { of: () => ({ running: 0, inTurn: 0 }) },
   webhooks: { names: () => [] },
+  grace: { until: () => undefined },
   timers: { inWords: () => '', nameOf: () => undefined },
   commands: { openTo: () => [], byRole: () => '' },
 };

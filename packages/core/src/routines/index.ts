@@ -88,6 +88,7 @@ export { stepSchemas, type Schema } from './shape.js';
 export {
   AFTER_RESTART,
   COUNTER_LIMIT,
+  GRACE_LIMIT_S,
   MESSAGES_LIMIT,
   NAMED_TIMER,
   NAME_LIMIT,
@@ -116,6 +117,7 @@ export type {
   CounterState,
   CountersView,
   DrawChange,
+  GraceChange,
   DrawsView,
   KeptSpan,
   MemoryView,

@@ -1,10 +1,12 @@
 import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
 import { DRAWN } from '../lists/index.js';
 import type { DrawState } from '../random/index.js';
+import { durationInWords } from '../text/index.js';
 import type {
   CounterChange,
   CounterState,
   DrawChange,
+  GraceChange,
   RememberedChange,
   RoutineChange,
   RoutineWorld,
@@ -70,12 +72,28 @@ const REMEMBERED: Slice<Pick<RoutineWorld, 'memory'>, RememberedChange> = {
     text === null ? [`forgets ${name}`] : [`remembers ${name}: ${text === '' ? 'nothing' : text}`],
 };
 
+const GRACE: Slice<Pick<RoutineWorld, 'grace'>, GraceChange> = {
+  begin() {
+    const until = new Map<string, number>();
+    return {
+      over: ({ grace: under }) => ({
+        grace: { until: (viewer) => until.get(viewer) ?? under.until(viewer) },
+      }),
+      apply: (change) => {
+        until.set(change.viewer, change.until);
+      },
+    };
+  },
+  words: ({ name, until, at }) => [`lets ${name} post links for ${durationInWords(until - at)}`],
+};
+
 /** Every kind of change a routine makes. */
 export const ROUTINE_SLICES = {
   counter: COUNTER,
   draw: DRAW,
   drawn: DRAWN,
   remembered: REMEMBERED,
+  grace: GRACE,
   // Nothing looks at what was posted; where it is only laid over, it is not sent.
   post: {
     begin: () => NOT_LOOKED_AT,

@@ -134,6 +134,12 @@ export interface StopStep extends Base {
 export interface ClearStep extends Base, MayFail {
   readonly kind: 'clear';
 }
+/** Lets the viewer named, or the one who typed, post links for a while. */
+export interface GraceStep extends Base {
+  readonly kind: 'grace';
+  /** 5 to GRACE_LIMIT_S */
+  readonly seconds: number;
+}
 /** Writes a text file for streaming software to read. */
 export interface OutputStep extends Base, MayFail {
   readonly kind: 'output';
@@ -189,6 +195,7 @@ export type Step =
   | RunStep
   | StopStep
   | ClearStep
+  | GraceStep
   | OutputStep
   | PostStep
   | TimerStep
@@ -219,6 +226,8 @@ export const NAME_LIMIT = 30;
 export const COUNTER_LIMIT = 1_000_000_000;
 /** Seconds a run may wait in all. */
 export const WAIT_LIMIT = 300;
+/** Seconds somebody may post links at most. */
+export const GRACE_LIMIT_S = 3_600;
 /** Messages a run may say. */
 export const MESSAGES_LIMIT = 10;
 /** Routines within routines. */

@@ -68,6 +68,10 @@ export interface RoutineWorld {
   readonly routines: RoutinesView;
   readonly runs: RunsView;
   readonly webhooks: WebhooksView;
+  readonly grace: {
+    /** until when a viewer may post links; undefined for somebody who was never let */
+    until(viewer: string): number | undefined;
+  };
   readonly timers: {
     /** those that are due next, in words; asked only when a text wants them */
     inWords(): string;
@@ -157,13 +161,26 @@ export interface PostChange {
   readonly at: number;
 }
 
+/** Somebody may post links for a while. */
+export interface GraceChange {
+  readonly kind: 'grace';
+  /** the viewer's id, and their name */
+  readonly viewer: string;
+  readonly name: string;
+  /** UTC milliseconds */
+  readonly until: number;
+  readonly at: number;
+  /** who let them, by name */
+  readonly by: string;
+}
+
 /** A run that continues later is kept; one that ended is let go. */
 export type RunChange =
   | { readonly kind: 'run'; readonly run: RunState }
   | { readonly kind: 'run-ended'; readonly id: string; readonly owner: string };
 
 export type RoutineChange =
-  CounterChange | DrawChange | DrawnChange | RememberedChange | PostChange | RunChange;
+  CounterChange | DrawChange | DrawnChange | RememberedChange | PostChange | GraceChange | RunChange;
 
 /** Says lines, in chat for all, unless `to` says otherwise. */
 export interface SayEffect {

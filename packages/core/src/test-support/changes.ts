@@ -1,4 +1,5 @@
 import fc, { type Arbitrary } from 'fast-check';
+import { PERSON_ACTS, Reading, type Catch } from '../guard/index.js';
 import type { Change, World } from '../pipeline/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
 import { newState } from '../timers/index.js';
@@ -22,6 +23,25 @@ const run = startRun(
   occasion(),
   worldOf([]),
 ).run;
+
+const CAUGHT: Catch = {
+  id: 'm1',
+  at: 0,
+  viewer: 'v',
+  name: 'cheap_ropes_4u',
+  text: 'ropes.example',
+  filter: 'links',
+  measure: 'ropes.example',
+  allowed: 'only allowed domains',
+  fragments: [],
+  consequence: { action: 'ban', seconds: 0 },
+  step: 1,
+  strike: true,
+  spared: undefined,
+  until: undefined,
+};
+
+const MESSAGE = fc.constantFrom('m1', 'm2', 'm3');
 
 /** Any change of any kind. A kind that is not here does not compile, so that none is left out of what is tested. */
 export function anyChange({ viewers, commands, lists, timers }: Things): Arbitrary<Change> {
@@ -84,6 +104,50 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       at,
     }),
     arrival: fc.record({ kind: fc.constant('arrival' as const), viewer, at }),
+    grace: fc.record({
+      kind: fc.constant('grace' as const),
+      viewer,
+      name,
+      until: at,
+      at: fc.constant(0),
+      by: name,
+    }),
+    looked: fc
+      .record({ id: fc.constantFrom('m1', 'm2'), viewer, text: fc.constantFrom('hello there', 'rope'), at })
+      .map((written) => ({
+        kind: 'looked' as const,
+        reading: new Reading({ ...written, emotes: [], names: [] }),
+      })),
+    moderated: fc.oneof(
+      fc
+        .record({ id: MESSAGE, viewer, at, strike: fc.boolean(), ban: fc.boolean() })
+        .map(({ ban, ...more }) => ({
+          kind: 'moderated' as const,
+          act: 'catch' as const,
+          caught: { ...CAUGHT, ...more, until: ban ? null : undefined },
+        })),
+      fc.record({
+        kind: fc.constant('moderated' as const),
+        act: fc.constant('undone' as const),
+        id: MESSAGE,
+        viewer,
+        at,
+        by: name,
+      }),
+      fc.record({
+        kind: fc.constant('moderated' as const),
+        act: fc.constant('person' as const),
+        id: fc.constantFrom('p1', 'p2'),
+        at,
+        viewer,
+        name,
+        by: name,
+        does: fc.constantFrom(...PERSON_ACTS),
+        seconds: fc.constant(60),
+        reason: fc.constant(''),
+      }),
+    ),
+    told: fc.record({ kind: fc.constant('told' as const), at }),
     timer: fc.record({
       kind: fc.constant('timer' as const),
       id: fc.constantFrom(...timers),
@@ -111,6 +175,17 @@ export function seen(world: World, { viewers, commands }: Things) {
       ])
       .sort(),
     uses: commands.flatMap((each) => viewers.map((who) => world.commands.use(each, who))),
+    grace: viewers.map((who) => world.grace.until(who)),
+    standings: viewers.map((who) => world.guard.standingOf(who)),
+    told: world.guard.toldAt(),
+    written: viewers.map((who) => {
+      const { own, near } = world.guard.before(
+        new Reading({ id: '', viewer: who, text: 'hello there', at: 1_000_001, emotes: [], names: [] }),
+      );
+      return [own, near()].map((each) =>
+        each.map(({ id, viewer, at }) => `${id} ${viewer} ${String(at)}`).sort(),
+      );
+    }),
     arrived: viewers.map((who) => world.arrivals.has(who)),
     refused: commands.flatMap((each) => viewers.map((who) => world.commands.toldRefusal(each, who))),
     names: [...new Set([...world.counters.names(), ...world.memory.names()])].sort(),

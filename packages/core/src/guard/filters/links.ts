@@ -63,7 +63,7 @@ export const LINKS: Filter<LinksSettings> = {
 };
 
 /** As what its letters are taken for, and as they are: there are names in every script. */
-function addressesOf({ text, folds }: Reading): Found[] {
+export function addressesOf({ text, folds }: Reading): Found[] {
   const found: Found[] = [];
   const add = (more: readonly Found[]): void => {
     found.push(...more.filter((each) => !found.some(({ from, to }) => each.from < to && from < each.to)));

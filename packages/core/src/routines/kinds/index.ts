@@ -1,6 +1,7 @@
 import type { Blank } from '../form.js';
 import type { Step, StepKindName, StepOf } from '../step.js';
 import { branchOnIf, pick, runOther, stop, wait } from './deciding.js';
+import { grace } from './grace.js';
 import type { StepKind } from './kind.js';
 import { editCommand } from './commands.js';
 import { addLine, draw, findLine, takeLine } from './lists.js';
@@ -31,6 +32,7 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   output,
   post,
   clear,
+  grace,
   timer,
   command: editCommand,
 };

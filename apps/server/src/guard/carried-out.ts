@@ -1,0 +1,88 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { reasonOfCatch } from '@gully/core/guard';
+import { ChatLog } from '../chat/index.js';
+import { Batch, Database } from '../database/index.js';
+import type { EffectOf } from '../live/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { CatchNews } from './catch-news.js';
+import { GuardStore } from './guard.store.js';
+import { CatchRow } from './rows.js';
+
+/** What a consequence is carried out on. */
+export type Part = 'message' | 'viewer';
+
+interface Told {
+  readonly id: string;
+  readonly part: Part;
+  readonly note: string;
+  readonly failed?: true;
+}
+
+/** Keeps what became of the guard’s consequences: done, or why not. */
+@Injectable()
+export class CarriedOut {
+  private readonly told: Batch<Told>;
+  private readonly gone: Batch<string>;
+
+  constructor(
+    private readonly database: Database,
+    private readonly store: GuardStore,
+    private readonly chatLog: ChatLog,
+    news: CatchNews,
+    @Inject(LOG) log: Log,
+  ) {
+    this.told = new Batch(
+      database,
+      async (manager, all) => {
+        for (const { id, part, note, failed } of all)
+          // Of somebody who was timed out, that says how it went; what became of the message is a note.
+          await manager.query(
+            `UPDATE catches SET state = CASE WHEN silenced = 1 AND ? = 'message' THEN state ELSE ? END,
+               note = CASE WHEN ? = '' THEN note WHEN note = '' THEN ? ELSE note || '; ' || ? END
+             WHERE id = ?`,
+            [part, failed === true ? 'failed' : 'done', note, note, note, id],
+          );
+        news.changed();
+      },
+      (error, count) => {
+        log.error({ error, count }, 'what became of catches could not be written');
+      },
+    );
+    this.gone = new Batch(
+      database,
+      (manager, ids) => chatLog.writeRemoved(manager, ids),
+      (error, count) => {
+        log.error({ error, count }, 'lines that were removed could not be marked as removed');
+      },
+    );
+  }
+
+  /** What came of a part of a catch’s consequence. */
+  tell(
+    { id, part }: Pick<Told, 'id' | 'part'>,
+    { note, failed }: { readonly note: string; readonly failed?: true },
+  ): void {
+    this.told.add({ id, part, note, ...(failed === undefined ? {} : { failed }) });
+    if (part === 'viewer' && failed === true) this.store.withdraw(id);
+  }
+
+  /** Lines that the server was told to take out. */
+  removed(ids: readonly string[]): void {
+    this.chatLog.removeNow(ids);
+    for (const id of ids) this.gone.add(id);
+  }
+
+  /** What was decided before a restart and not carried out. */
+  async unfinished(): Promise<(EffectOf<'redact'> | EffectOf<'silence'>)[]> {
+    const rows = await this.database.read.find(CatchRow, {
+      where: { state: 'waiting' },
+      order: { id: 'ASC' },
+      take: 1_000,
+    });
+    return rows.flatMap(({ id, viewerId: viewer, name, silenced, until, filter, measure }) => {
+      const reason = reasonOfCatch({ filter: filter ?? 'links', measure });
+      const redact = { kind: 'redact', id, viewer, name, since: undefined, reason } as const;
+      return silenced ? [{ kind: 'silence', id, viewer, name, until, reason } as const, redact] : [redact];
+    });
+  }
+}

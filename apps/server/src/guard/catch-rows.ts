@@ -1,0 +1,95 @@
+import type { Catch, FilterName, ModeratedChange, PersonActChange } from '@gully/core/guard';
+import type { CatchRow } from './rows.js';
+
+type Plain = Pick<CatchRow, 'undoneAt' | 'undoneBy' | 'label' | 'note'>;
+const NEW: Plain = { undoneAt: null, undoneBy: null, label: null, note: '' };
+
+/** A catch as it is kept; what is to be done about it waits to be carried out. */
+export function catchRow({ viewer, consequence, fragments, until, spared, ...rest }: Catch): CatchRow {
+  const { action, seconds } = consequence;
+  const acts = spared === undefined && action !== 'record' && action !== 'warn';
+  return {
+    ...NEW,
+    ...rest,
+    viewerId: viewer,
+    by: null,
+    does: action,
+    seconds,
+    fragments: JSON.stringify(fragments),
+    spared: spared ?? null,
+    silenced: until !== undefined,
+    until: until ?? null,
+    state: acts ? 'waiting' : 'none',
+  };
+}
+
+/** What somebody did to a viewer, as it is kept. */
+export function personRow({ id, at, viewer, name, by, does, seconds, reason }: PersonActChange): CatchRow {
+  return {
+    ...NEW,
+    id,
+    at,
+    viewerId: viewer,
+    name,
+    by,
+    does,
+    seconds,
+    text: reason,
+    fragments: '[]',
+    filter: null,
+    measure: '',
+    allowed: '',
+    step: 0,
+    strike: false,
+    spared: null,
+    silenced: does === 'timeout' || does === 'ban',
+    until: does === 'timeout' ? at + seconds * 1000 : null,
+    state: 'none',
+  };
+}
+
+/** A row as SQLite has it, with the viewer it is about now. */
+export interface StoredCatch extends Pick<
+  CatchRow,
+  'id' | 'at' | 'name' | 'by' | 'seconds' | 'step' | 'until'
+> {
+  readonly viewer: string;
+  readonly does: CatchRow['does'];
+  readonly strike: number;
+  readonly silenced: number;
+  readonly filter: FilterName;
+}
+
+/** The change a row was made by, as far as it counts for where its viewer stands. */
+export function changeOf({
+  by,
+  does,
+  strike,
+  silenced,
+  until,
+  filter,
+  ...row
+}: StoredCatch): ModeratedChange {
+  const { id, at, viewer, name, seconds, step } = row;
+  if (by !== null) {
+    const what = does as PersonActChange['does'];
+    return { kind: 'moderated', act: 'person', id, at, viewer, name, by, does: what, seconds, reason: '' };
+  }
+  const caught: Catch = {
+    id,
+    at,
+    viewer,
+    name,
+    text: '',
+    filter,
+    measure: '',
+    allowed: '',
+    fragments: [],
+    consequence: { action: does as Catch['consequence']['action'], seconds },
+    step,
+    strike: strike === 1,
+    spared: undefined,
+    until: silenced === 1 ? until : undefined,
+  };
+  return { kind: 'moderated', act: 'catch', caught };
+}

@@ -1,0 +1,81 @@
+import { Body, Controller, Get, HttpCode, Post, Put, Query } from '@nestjs/common';
+import {
+  ApiConflictResponse,
+  ApiOkResponse,
+  ApiQuery,
+  ApiTags,
+  ApiUnprocessableEntityResponse,
+} from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
+import { begin, FILTER_NAMES, lookAt, Reading, WAYS } from '@gully/core/guard';
+import { strangerFacts } from '@gully/core/viewers';
+import { ChannelWorld } from '../live/index.js';
+import { Problem, ProblemView } from '../problem/index.js';
+import { By } from '../security/index.js';
+import { GuardSettingsService } from './guard-settings.js';
+import { GuardDto, GuardNowDto, TriedDto, TryDto } from './views.js';
+
+/** What the guard is set to, and what it makes of a message. */
+@ApiTags('guard')
+@Controller('api/guard')
+export class GuardController {
+  constructor(
+    private readonly settings: GuardSettingsService,
+    private readonly world: ChannelWorld,
+  ) {}
+
+  @Get()
+  @ApiOkResponse({ type: GuardNowDto })
+  now(): GuardNowDto {
+    return { ...this.settings.now(), powerless: this.world.now().guard.powerless() ?? null };
+  }
+
+  @Put()
+  @ApiOkResponse({ type: GuardDto })
+  @ApiConflictResponse({ type: ProblemView })
+  @ApiUnprocessableEntityResponse({ type: ProblemView })
+  set(@Body() { value, version }: GuardDto, @By() actor: Actor): Promise<GuardDto> {
+    return this.settings.set(value, version, actor);
+  }
+
+  /** The settings of one of the ways to begin; nothing is changed. */
+  @Get('beginning')
+  @ApiQuery({ name: 'way', enum: WAYS })
+  @ApiOkResponse({ type: GuardDto })
+  beginning(@Query('way') way: string): GuardDto {
+    const known = WAYS.find((each) => each === way);
+    if (known === undefined)
+      throw new Problem(404, 'There is no such way to begin', 'Choose mild, usual or strict.');
+    return { value: begin(known), version: 0 };
+  }
+
+  /** What each filter measures in a message, those that are off too; nothing is done. */
+  @Post('try')
+  @HttpCode(200)
+  @ApiOkResponse({ type: [TriedDto] })
+  try(@Body() { settings, text, name }: TryDto): TriedDto[] {
+    const given = settings === undefined ? this.settings.now().value : this.settings.read(settings);
+    const all = Object.fromEntries(
+      FILTER_NAMES.map((each) => [each, { ...given.filters[each], enabled: true }]),
+    ) as unknown as typeof given.filters;
+    const { filters, settings: prepared } = this.settings.prepare({ ...given, filters: all });
+    const at = Date.now();
+    const reading = new Reading({ id: 'try', viewer: 'try', text, at, emotes: [], names: [] });
+    const { stream, timeZone } = this.world.now();
+    const around = {
+      before: { own: [], near: () => [] },
+      viewer: { ...strangerFacts('try', name, [], at), firstSeen: 0 },
+      first: true,
+      stream,
+      timeZone,
+      graceUntil: undefined,
+    };
+    return filters.map((each) => {
+      const looked = lookAt(each, prepared, reading, around);
+      if ('unseen' in looked)
+        return { filter: each.name, caught: false, measure: looked.unseen, allowed: '', fragments: [] };
+      const { caught, measure, allowed, fragments } = looked.found;
+      return { filter: each.name, caught, measure, allowed, fragments: [...fragments] };
+    });
+  }
+}

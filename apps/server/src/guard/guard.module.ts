@@ -1,0 +1,38 @@
+import { Module } from '@nestjs/common';
+import { ActivityModule } from '../activity/index.js';
+import { ChatModule } from '../chat/index.js';
+import { MessagesModule } from '../messages/index.js';
+import { PipelineModule } from '../pipeline/index.js';
+import { SettingsModule } from '../settings/index.js';
+import { ViewersModule } from '../viewers/index.js';
+import { CarriedOut } from './carried-out.js';
+import { CatchNews } from './catch-news.js';
+import { CatchesController } from './catches.controller.js';
+import { Catches } from './catches.js';
+import { GuardController } from './guard.controller.js';
+import { GuardSettingsService } from './guard-settings.js';
+import { GuardStore } from './guard.store.js';
+import { Moderation } from './moderation.js';
+import { PeopleActs } from './people.js';
+import { ReplaysController } from './replays.controller.js';
+import { Replays } from './replays.js';
+import { Undoing } from './undoing.js';
+import { ViewersStandingController } from './viewers-standing.controller.js';
+
+@Module({
+  imports: [ActivityModule, ChatModule, MessagesModule, PipelineModule, SettingsModule, ViewersModule],
+  controllers: [CatchesController, ReplaysController, ViewersStandingController, GuardController],
+  providers: [
+    CarriedOut,
+    CatchNews,
+    Catches,
+    GuardSettingsService,
+    GuardStore,
+    Moderation,
+    PeopleActs,
+    Replays,
+    Undoing,
+  ],
+  exports: [GuardSettingsService, GuardStore],
+})
+export class GuardModule {}

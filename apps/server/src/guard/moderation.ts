@@ -1,0 +1,237 @@
+import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { RateWindow } from '@gully/core/chat';
+import { ChatLog, ConnectionService } from '../chat/index.js';
+import { Environment } from '../configuration/index.js';
+import { Database } from '../database/index.js';
+import { Performers, type EffectOf } from '../live/index.js';
+import { LOG, type Log } from '../log/index.js';
+import { CarriedOut, type Part } from './carried-out.js';
+import { SilenceRow } from './rows.js';
+
+/** Something to be done in the room. */
+interface Act {
+  /** of the catch, or of what a person did */
+  readonly id: string;
+  /** what it is done to: a catch may have both done */
+  readonly part: Part;
+  /** the worst first: 0 for a ban and for letting somebody write again, 1 for a timeout, 2 for clearing, 3 for one message */
+  readonly rank: number;
+  /** UTC milliseconds */
+  readonly at: number;
+  /** after this it makes no sense any more */
+  readonly until: number;
+  /** what it sends to the server: a message each */
+  readonly costs: number;
+  /** Does it. @returns what is to be said of it; `failed` when it could not be done */
+  run(): Promise<{ readonly note: string; readonly failed?: true }>;
+}
+
+/** Milliseconds a message that is to be taken out waits for the connection at most; after that it was read anyway. */
+const FRESH_MS = 120_000;
+/** Messages one clearing takes out at most. */
+const CLEARED_MOST = 100;
+
+/**
+ * Does in the room what the guard decided: the worst first, within the platform’s rate limit and
+ * counted apart from what the bot says, so that a flood holds up no answer. What the connection
+ * was lost for is done once it is back, if it still makes sense.
+ */
+@Injectable()
+export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly waiting: Act[] = [];
+  private readonly window = new RateWindow();
+  private timer: NodeJS.Timeout | undefined;
+  private clock: NodeJS.Timeout | undefined;
+  private draining: Promise<void> | undefined;
+
+  constructor(
+    private readonly environment: Environment,
+    private readonly connection: ConnectionService,
+    private readonly chatLog: ChatLog,
+    private readonly database: Database,
+    private readonly carriedOut: CarriedOut,
+    performers: Performers,
+    @Inject(LOG) private readonly log: Log,
+  ) {
+    performers.add('redact', (effect) => this.redact(effect));
+    performers.add('silence', (effect) => {
+      this.silence(effect);
+      return undefined;
+    });
+    performers.add('lift', (effect) => {
+      this.lift(effect);
+      return undefined;
+    });
+    connection.subscribe({
+      opened: () => {
+        this.drainSoon();
+      },
+    });
+  }
+
+  async onApplicationBootstrap(): Promise<void> {
+    for (const act of await this.carriedOut.unfinished()) {
+      if (act.kind === 'redact') void this.redact(act);
+      else this.silence(act);
+    }
+    await this.watch();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    clearTimeout(this.timer);
+    clearTimeout(this.clock);
+    await this.draining;
+  }
+
+  private async redact({ id, viewer, since, reason, name }: EffectOf<'redact'>): Promise<undefined> {
+    const lines = since === undefined ? [id] : await this.linesSince(viewer, since, id);
+    const at = Date.now();
+    const run = (): ReturnType<Act['run']> => {
+      if (!this.connection.acts.canRedact)
+        return Promise.resolve({ note: 'this chat room cannot remove messages', failed: true });
+      const gone = this.connection.acts.redact(lines, reason);
+      if (gone.length === 0)
+        return Promise.resolve({
+          note: `the message of ${name} could not be found in the room any more`,
+          failed: true,
+        });
+      this.carriedOut.removed(gone);
+      return Promise.resolve({ note: since === undefined ? '' : `${String(gone.length)} messages removed` });
+    };
+    this.add({
+      id,
+      part: 'message',
+      rank: since === undefined ? 3 : 2,
+      at,
+      until: at + FRESH_MS,
+      costs: lines.length,
+      run,
+    });
+  }
+
+  private silence({ id, viewer, name, until, reason }: EffectOf<'silence'>): void {
+    this.add({
+      id,
+      part: 'viewer',
+      rank: until === null ? 0 : 1,
+      at: Date.now(),
+      until: until ?? Infinity,
+      costs: 2,
+      run: async () => {
+        const { room, acts } = this.connection;
+        const mask = maskOf(name);
+        // Known before it is set, so that nobody stays out for good because of a restart in between.
+        await this.database.write((manager) =>
+          manager.upsert(SilenceRow, { viewerId: viewer, name, mask, until }, ['viewerId']),
+        );
+        acts.ban(mask, true);
+        const isHere = room.knows(name);
+        if (isHere) acts.kick(name, reason);
+        await this.watch();
+        return { note: isHere ? '' : 'they had left; they are kept out by a ban mask' };
+      },
+    });
+  }
+
+  private lift({ id, viewer, name }: EffectOf<'lift'>): void {
+    this.add({
+      id,
+      part: 'viewer',
+      rank: 0,
+      at: Date.now(),
+      until: Infinity,
+      costs: 1,
+      run: async () => {
+        const row = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
+        // Only what Gully set is taken away again.
+        if (row === null) return { note: `no ban of Gully’s on ${name} was set` };
+        this.connection.acts.ban(row.mask, false);
+        await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
+        await this.watch();
+        return { note: '' };
+      },
+    });
+  }
+
+  /** What a viewer wrote since then and still stands in chat, the newest first. */
+  private async linesSince(viewer: string, since: number, caught: string): Promise<string[]> {
+    const lines = await this.chatLog.linesOf([viewer], undefined, CLEARED_MOST);
+    const ids = lines.filter(({ at, removed }) => Date.parse(at) >= since && !removed).map(({ id }) => id);
+    return ids.includes(caught) ? ids : [caught, ...ids];
+  }
+
+  /** A ban that somebody else set takes the place of Gully’s, which is then not Gully’s to lift; or they lifted it. */
+  async takenOver(viewer: string): Promise<void> {
+    await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
+    await this.watch();
+  }
+
+  private add(act: Act): void {
+    this.waiting.push(act);
+    this.drainSoon();
+  }
+
+  private drainSoon(): void {
+    this.draining ??= this.drain().finally(() => {
+      this.draining = undefined;
+    });
+  }
+
+  private async drain(): Promise<void> {
+    clearTimeout(this.timer);
+    // What came together is sorted before the first is done.
+    await Promise.resolve();
+    const spanMs = this.environment.GULLY_CHAT_LIMIT_SECONDS * 1000;
+    const most = this.environment.GULLY_CHAT_LIMIT_MODERATOR;
+    while (this.waiting.length > 0 && this.connection.open) {
+      this.waiting.sort((a, b) => a.rank - b.rank || a.at - b.at);
+      const [act] = this.waiting;
+      if (act === undefined) return;
+      const now = Date.now();
+      if (act.until <= now) {
+        this.waiting.shift();
+        this.carriedOut.tell(act, {
+          note: 'too late: it made no sense any more once the connection was back',
+          failed: true,
+        });
+        continue;
+      }
+      const waitMs = this.window.waitMs({ most, spanMs }, now, true);
+      if (waitMs > 0) {
+        this.timer = setTimeout(() => {
+          this.drainSoon();
+        }, waitMs);
+        return;
+      }
+      this.waiting.shift();
+      for (let n = 0; n < act.costs; n += 1) this.window.count(now);
+      try {
+        this.carriedOut.tell(act, await act.run());
+      } catch (error) {
+        this.log.error({ error, id: act.id }, 'the guard could not act');
+        this.carriedOut.tell(act, { note: 'it failed in Gully; the log says more', failed: true });
+      }
+    }
+  }
+
+  /** Lifts timeouts that are over, also those that ended while Gully was off. */
+  private async watch(): Promise<void> {
+    clearTimeout(this.clock);
+    const rows = await this.database.read.query<SilenceRow[]>(
+      'SELECT viewer_id AS viewerId, name, until FROM silences WHERE until IS NOT NULL ORDER BY until LIMIT 50',
+    );
+    const now = Date.now();
+    for (const { viewerId, name, until } of rows)
+      if (until !== null && until <= now && !this.waiting.some(({ id }) => id === viewerId))
+        this.lift({ kind: 'lift', id: viewerId, viewer: viewerId, name });
+    const next = rows.find(({ until }) => until !== null && until > now)?.until;
+    if (next === undefined || next === null) return;
+    // Timers of Node hold 24 days at most.
+    this.clock = setTimeout(() => void this.watch(), Math.min(next - now, 86_400_000)).unref();
+  }
+}
+
+/** By name alone: hosts are shared, and never hit the wrong people. */
+function maskOf(nick: string): string {
+  return `${nick}!*@*`;
+}

@@ -1,0 +1,84 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import {
+  readLog,
+  Replay,
+  rolesFrom,
+  type FilterName,
+  type GuardSettings,
+  type RecordedLine,
+  type Replayed,
+} from '@gully/core/guard';
+import SqliteFile from 'better-sqlite3';
+
+/** The thread of a replay: reads recorded chat and runs settings over it; chat goes on meanwhile. */
+
+export type ReplaySource =
+  | { readonly kind: 'last'; readonly lines: number }
+  /** what was written between two times, UTC milliseconds */
+  | { readonly kind: 'stream'; readonly from: number; readonly to: number }
+  | { readonly kind: 'file'; readonly text: string };
+
+export interface ReplayOrder {
+  readonly path: string;
+  readonly source: ReplaySource;
+  readonly now: GuardSettings;
+  /** each is compared with `now` */
+  readonly would: readonly GuardSettings[];
+}
+export type ReplayNews =
+  | { readonly kind: 'progress'; readonly done: number; readonly total: number }
+  | { readonly kind: 'result'; readonly results: readonly Replayed[]; readonly skipped: number };
+
+/** Lines between two times progress is told. */
+const EVERY = 2_000;
+const COLUMNS = `l.id, l.at, l.viewer_id AS viewer, l.name, l.roles, l.text, v.first_seen AS firstSeen
+  FROM chat_lines l LEFT JOIN viewers v ON v.id = l.viewer_id
+  WHERE l.own = 0 AND l.event IS NULL AND l.viewer_id IS NOT NULL`;
+
+interface Row extends Omit<RecordedLine, 'roles' | 'firstSeen'> {
+  readonly roles: string;
+  readonly firstSeen: number | null;
+}
+
+const { path, source, now, would } = workerData as ReplayOrder;
+const file = new SqliteFile(path, { readonly: true });
+file.pragma('busy_timeout = 5000');
+
+const { lines, skipped } = recorded();
+const labels = new Map(
+  file
+    .prepare<[], { line: string; filter: string; right: number }>(
+      'SELECT line_id AS line, filter, right FROM guard_labels',
+    )
+    .all()
+    .map(({ line, filter, right }) => [`${line} ${filter}`, right === 1]),
+);
+const judgement = (line: string, filter: FilterName): boolean | undefined => labels.get(`${line} ${filter}`);
+const replays = would.map((each) => new Replay(now, each, judgement));
+const tell = (news: ReplayNews): void => parentPort?.postMessage(news);
+for (const [n, line] of lines.entries()) {
+  if (n % EVERY === 0) tell({ kind: 'progress', done: n, total: lines.length });
+  for (const replay of replays) replay.take(line);
+}
+tell({ kind: 'result', results: replays.map((replay) => replay.result()), skipped });
+
+function recorded(): { readonly lines: readonly RecordedLine[]; readonly skipped: number } {
+  if (source.kind === 'file') return readLog(source.text);
+  const rows =
+    source.kind === 'last'
+      ? file
+          .prepare<unknown[], Row>(`SELECT ${COLUMNS} ORDER BY l.id DESC LIMIT ?`)
+          .all(source.lines)
+          .reverse()
+      : file
+          .prepare<unknown[], Row>(`SELECT ${COLUMNS} AND l.at BETWEEN ? AND ? ORDER BY l.id`)
+          .all(source.from, source.to);
+  return {
+    skipped: 0,
+    lines: rows.map(({ roles, firstSeen, ...row }) => ({
+      ...row,
+      roles: rolesFrom(roles),
+      firstSeen: firstSeen ?? undefined,
+    })),
+  };
+}

@@ -1,0 +1,13 @@
+import { prepareGuard } from './judge.js';
+import { guardOff } from './settings.js';
+import { NOTHING_KNOWN } from './standing.js';
+import type { GuardView } from './view.js';
+
+/** A channel without a guard, in which nobody was ever caught. */
+export const NO_GUARD: GuardView = {
+  prepared: prepareGuard(guardOff()),
+  before: () => ({ own: [], near: () => [] }),
+  standingOf: () => NOTHING_KNOWN,
+  toldAt: () => undefined,
+  powerless: () => undefined,
+};

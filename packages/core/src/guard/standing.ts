@@ -1,0 +1,35 @@
+import type { GuardStanding, ModeratedChange } from './view.js';
+
+/** Somebody of whom nothing is known. */
+export const NOTHING_KNOWN: GuardStanding = { strikes: [], given: [] };
+
+/** Whom a change is about, by id. */
+export function viewerOf(change: ModeratedChange): string {
+  return change.act === 'catch' ? change.caught.viewer : change.viewer;
+}
+
+/**
+ * Where a viewer stands once something happened. Whoever lets somebody write again takes back all
+ * that was given; undoing a catch takes back its own strike, timeout and ban, and nothing else.
+ */
+export function standingAfter({ strikes, given }: GuardStanding, change: ModeratedChange): GuardStanding {
+  if (change.act === 'undone') {
+    const stands = ({ id }: { readonly id: string }): boolean => id !== change.id;
+    return { strikes: strikes.filter(stands), given: given.filter(stands) };
+  }
+  if (change.act === 'catch') {
+    const { id, at, strike, until, consequence } = change.caught;
+    const seconds = consequence.action === 'ban' ? undefined : consequence.seconds;
+    return {
+      strikes: strike ? [...strikes, { id, at }] : strikes,
+      given: until === undefined ? given : [...given, { id, at, by: 'guard', seconds }],
+    };
+  }
+  const { id, at, does, seconds } = change;
+  if (does === 'kick') return { strikes, given };
+  if (does === 'lift') return { strikes, given: [] };
+  return {
+    strikes,
+    given: [...given, { id, at, by: 'person', seconds: does === 'ban' ? undefined : seconds }],
+  };
+}
