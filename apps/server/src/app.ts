@@ -7,6 +7,7 @@ import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
 import type { Environment } from './configuration/index.js';
 import { NestLog, type Log } from './log/index.js';
+import { GROUP_BYTES } from './guard/index.js';
 import { LIST_BYTES } from './lists/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
 import { policies, requestLimit } from './security/index.js';
@@ -31,6 +32,7 @@ export async function makeApp(
   app.use('/api', requestLimit());
   app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
   app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));
+  app.use('/api/phrase-groups', express.json({ limit: GROUP_BYTES + 1_000_000 }));
   app.use('/api/guard/replays', express.json({ limit: '31mb' }));
   app.use('/api/bundles', express.json({ limit: '20mb' }));
   // Events are signed over their very bytes.

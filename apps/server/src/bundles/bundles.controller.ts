@@ -49,6 +49,7 @@ class ExportDto implements Chosen {
   @Ids() routines!: string[];
   @Ids() lists!: string[];
   @Ids() timers: string[] = [];
+  @Ids() 'phrase-groups': string[] = [];
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
   @ApiProperty() @IsString() @MaxLength(2_000) note!: string;
@@ -122,8 +123,10 @@ export class BundlesController {
   @Post('export')
   @HttpCode(200)
   @ApiOkResponse({ schema: { type: 'object', additionalProperties: true } })
-  export(@Body() { commands, routines, lists, timers, ...about }: ExportDto): object {
-    return this.exporting.export({ commands, routines, lists, timers }, about);
+  export(
+    @Body() { commands, routines, lists, timers, 'phrase-groups': groups, ...about }: ExportDto,
+  ): object {
+    return this.exporting.export({ commands, routines, lists, timers, 'phrase-groups': groups }, about);
   }
 
   /** What taking a bundle in would do; nothing is changed. */

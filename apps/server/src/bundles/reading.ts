@@ -67,6 +67,7 @@ function whole(given: unknown): Bundle {
     routines: [],
     lists: [],
     timers: [],
+    'phrase-groups': [],
     ...(completeSteps(given) as object),
   } as unknown as Bundle;
   const shape = shapes().questions;

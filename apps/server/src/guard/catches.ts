@@ -19,6 +19,13 @@ export interface WantedCatches {
   readonly since: number | undefined;
 }
 
+export interface Counts {
+  readonly days: number;
+  readonly filters: { filter: FilterName; caught: number; undone: number }[];
+  /** viewers, by how far up the ladder they came */
+  readonly steps: { step: number; viewers: number }[];
+}
+
 const OF: Readonly<Record<(typeof CATCH_KINDS)[number], string>> = {
   guard: 'row.by IS NULL',
   people: 'row.by IS NOT NULL',
@@ -47,6 +54,26 @@ export class Catches {
         { search: likePart(search) },
       );
     return this.database.long.find(query, options);
+  }
+
+  /** How often each filter caught in the last days, and how many viewers came to which step of the ladder. */
+  async counts(days: number, options?: ReadOptions): Promise<Counts> {
+    const since = Date.now() - days * 86_400_000;
+    const filters = await this.database.long.rows<Counts['filters'][number]>(
+      `SELECT filter, count(*) AS caught, sum(undone_at IS NOT NULL) AS undone FROM catches
+       WHERE at >= ? AND filter IS NOT NULL GROUP BY filter`,
+      [since],
+      options,
+    );
+    const steps = await this.database.long.rows<Counts['steps'][number]>(
+      `SELECT step, count(*) AS viewers FROM
+         (SELECT viewer_id, max(step) AS step FROM catches
+          WHERE at >= ? AND strike = 1 AND undone_at IS NULL GROUP BY viewer_id)
+       WHERE step > 0 GROUP BY step ORDER BY step`,
+      [since],
+      options,
+    );
+    return { days, filters, steps };
   }
 
   async find(id: string): Promise<CatchRow | undefined> {

@@ -1,16 +1,21 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import {
+  blockedBy,
   guardFaults,
   guardOff,
   prepareGuard,
   readGuardSettings,
   type GuardSettings,
+  type PhraseGroupBody,
   type PreparedGuard,
 } from '@gully/core/guard';
 import { ActivityService } from '../activity/index.js';
 import { Problem } from '../problem/index.js';
 import { SettingsService, type Setting, type SettingOf } from '../settings/index.js';
+import { AllThings } from '../things/index.js';
+import { PhraseGroupsStore } from './phrase-groups.store.js';
+import { WordLists } from './word-lists.js';
 
 /** The guard’s settings. */
 export const GUARD: SettingOf<GuardSettings> = { name: 'guard', fallback: guardOff() };
@@ -18,12 +23,22 @@ export const GUARD: SettingOf<GuardSettings> = { name: 'guard', fallback: guardO
 /** What the guard is set to, and made ready. */
 @Injectable()
 export class GuardSettingsService {
-  private ready: { readonly of: unknown; readonly guard: PreparedGuard } | undefined;
+  private ready:
+    { readonly of: unknown; readonly groups: unknown; readonly guard: PreparedGuard } | undefined;
 
   constructor(
     private readonly settings: SettingsService,
     private readonly activity: ActivityService,
-  ) {}
+    private readonly groups: PhraseGroupsStore,
+    private readonly wordLists: WordLists,
+    things: AllThings,
+  ) {
+    // A rehearsal takes what is edited as if it were saved.
+    things.addDraftable<GuardSettings>('guard', {
+      readDraft: (given, at) => this.check(given, at),
+      inForce: (world, _, body) => ({ ...world, guard: { ...world.guard, prepared: this.prepare(body) } }),
+    });
+  }
 
   /** Settings of before a filter existed have it as in a guard that looks at nothing. */
   now(): Setting<GuardSettings> {
@@ -33,18 +48,26 @@ export class GuardSettingsService {
 
   prepared(): PreparedGuard {
     const of = this.settings.get(GUARD).value;
-    if (this.ready?.of !== of) this.ready = { of, guard: this.prepare(readGuardSettings(of)) };
+    const groups = this.groups.all();
+    if (this.ready?.of !== of || this.ready.groups !== groups)
+      this.ready = { of, groups, guard: this.prepare(readGuardSettings(of), groups) };
     return this.ready.guard;
   }
 
   /** Settings with all that is blocked elsewhere, made ready. */
-  prepare(settings: GuardSettings): PreparedGuard {
-    return prepareGuard(this.whole(settings));
+  prepare(settings: GuardSettings, groups?: readonly PhraseGroupBody[]): PreparedGuard {
+    return prepareGuard(this.whole(settings, groups));
   }
 
-  /** Settings with all that is blocked elsewhere put in. */
-  whole(settings: GuardSettings): GuardSettings {
-    return settings;
+  /** Settings with all blocked phrases put in: those of groups, and of ready-made lists. */
+  whole(settings: GuardSettings, groups: readonly PhraseGroupBody[] = this.groups.all()): GuardSettings {
+    const { phrases } = settings.filters;
+    const blocked = [
+      ...groups.filter(({ enabled }) => enabled).flatMap(blockedBy),
+      ...this.wordLists.blockedBy(settings),
+    ];
+    const rule = { ...phrases, settings: { ...phrases.settings, phrases: blocked } };
+    return { ...settings, filters: { ...settings.filters, phrases: rule } };
   }
 
   read(given: unknown): GuardSettings {
@@ -52,9 +75,11 @@ export class GuardSettingsService {
   }
 
   /** @throws Problem 422 with the faults by their places */
-  check(given: unknown): GuardSettings {
+  check(given: unknown, at = ''): GuardSettings {
     const settings = readGuardSettings(given);
-    const faults = guardFaults(settings);
+    const faults = Object.fromEntries(
+      Object.entries(guardFaults(settings)).map(([place, words]) => [at + place, words]),
+    );
     const words = Object.values(faults);
     if (words.length > 0)
       throw new Problem(

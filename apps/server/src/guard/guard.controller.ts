@@ -7,13 +7,17 @@ import {
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
-import { begin, FILTER_NAMES, lookAt, Reading, WAYS } from '@gully/core/guard';
+import { begin, FILTER_NAMES, filterOf, guardFaults, lookAt, Reading, WAYS } from '@gully/core/guard';
 import { strangerFacts } from '@gully/core/viewers';
 import { ChannelWorld } from '../live/index.js';
-import { Problem, ProblemView } from '../problem/index.js';
+import { Problem, ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
+import { Catches } from './catches.js';
 import { GuardSettingsService } from './guard-settings.js';
-import { GuardDto, GuardNowDto, TriedDto, TryDto } from './views.js';
+import { CountsDto, GuardDto, GuardNowDto, TrialDto, TriedDto, TryDto } from './views.js';
+
+/** Days that are counted. */
+const DAYS = 30;
 
 /** What the guard is set to, and what it makes of a message. */
 @ApiTags('guard')
@@ -22,12 +26,17 @@ export class GuardController {
   constructor(
     private readonly settings: GuardSettingsService,
     private readonly world: ChannelWorld,
+    private readonly catches: Catches,
   ) {}
 
   @Get()
   @ApiOkResponse({ type: GuardNowDto })
   now(): GuardNowDto {
-    return { ...this.settings.now(), powerless: this.world.now().guard.powerless() ?? null };
+    return {
+      ...this.settings.now(),
+      powerless: this.world.now().guard.powerless() ?? null,
+      filters: FILTER_NAMES.map((name) => ({ name, title: filterOf(name).title })),
+    };
   }
 
   @Put()
@@ -36,6 +45,13 @@ export class GuardController {
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   set(@Body() { value, version }: GuardDto, @By() actor: Actor): Promise<GuardDto> {
     return this.settings.set(value, version, actor);
+  }
+
+  /** How often each filter caught in the last 30 days, and how many viewers came how far up the ladder. */
+  @Get('counts')
+  @ApiOkResponse({ type: CountsDto })
+  counts(@WhileAwaited() signal: AbortSignal): Promise<CountsDto> {
+    return this.catches.counts(DAYS, { signal });
   }
 
   /** The settings of one of the ways to begin; nothing is changed. */
@@ -52,12 +68,14 @@ export class GuardController {
   /** What each filter measures in a message, those that are off too; nothing is done. */
   @Post('try')
   @HttpCode(200)
-  @ApiOkResponse({ type: [TriedDto] })
-  try(@Body() { settings, text, name }: TryDto): TriedDto[] {
+  @ApiOkResponse({ type: TrialDto })
+  try(@Body() { settings, text, name }: TryDto): TrialDto {
     const given = settings === undefined ? this.settings.now().value : this.settings.read(settings);
     const all = Object.fromEntries(
       FILTER_NAMES.map((each) => [each, { ...given.filters[each], enabled: true }]),
     ) as unknown as typeof given.filters;
+    const faults = guardFaults(given);
+    if (Object.keys(faults).length > 0) return { filters: [], faults };
     const { filters, settings: prepared } = this.settings.prepare({ ...given, filters: all });
     const at = Date.now();
     const reading = new Reading({ id: 'try', viewer: 'try', text, at, emotes: [], names: [] });
@@ -70,12 +88,13 @@ export class GuardController {
       timeZone,
       graceUntil: undefined,
     };
-    return filters.map((each) => {
+    const tried = filters.map((each): TriedDto => {
       const looked = lookAt(each, prepared, reading, around);
       if ('unseen' in looked)
         return { filter: each.name, caught: false, measure: looked.unseen, allowed: '', fragments: [] };
       const { caught, measure, allowed, fragments } = looked.found;
       return { filter: each.name, caught, measure, allowed, fragments: [...fragments] };
     });
+    return { filters: tried, faults };
   }
 }

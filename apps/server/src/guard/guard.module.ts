@@ -4,6 +4,7 @@ import { ChatModule } from '../chat/index.js';
 import { MessagesModule } from '../messages/index.js';
 import { PipelineModule } from '../pipeline/index.js';
 import { SettingsModule } from '../settings/index.js';
+import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { CarriedOut } from './carried-out.js';
 import { CatchNews } from './catch-news.js';
@@ -15,14 +16,35 @@ import { GuardStore } from './guard.store.js';
 import { Moderation } from './moderation.js';
 import { PeopleActs } from './people.js';
 import { ReplaysController } from './replays.controller.js';
+import { PhraseGroupsService } from './phrase-groups.service.js';
+import { PhraseGroupsStore } from './phrase-groups.store.js';
+import { PhrasesController } from './phrases.controller.js';
+import { WordLists } from './word-lists.js';
 import { Replays } from './replays.js';
 import { Undoing } from './undoing.js';
 import { ViewersStandingController } from './viewers-standing.controller.js';
 
 @Module({
-  imports: [ActivityModule, ChatModule, MessagesModule, PipelineModule, SettingsModule, ViewersModule],
-  controllers: [CatchesController, ReplaysController, ViewersStandingController, GuardController],
+  imports: [
+    ActivityModule,
+    ChatModule,
+    MessagesModule,
+    PipelineModule,
+    SettingsModule,
+    ThingsModule,
+    ViewersModule,
+  ],
+  controllers: [
+    PhrasesController,
+    CatchesController,
+    ReplaysController,
+    ViewersStandingController,
+    GuardController,
+  ],
   providers: [
+    PhraseGroupsService,
+    PhraseGroupsStore,
+    WordLists,
     CarriedOut,
     CatchNews,
     Catches,

@@ -289,9 +289,9 @@ describe('settings', () => {
         .post('/api/guard/try')
         .send({ settings: usual, text: 'WHAT A LOVELY CAVE hxxp://ropes(dot)example' })
         .expect(200)
-    ).body as { filter: string; caught: boolean; measure: string }[];
-    expect(tried).toHaveLength(9);
-    expect(tried.find(({ filter }) => filter === 'links')).toMatchObject({
+    ).body as { filters: { filter: string; caught: boolean; measure: string }[] };
+    expect(tried.filters).toHaveLength(9);
+    expect(tried.filters.find(({ filter }) => filter === 'links')).toMatchObject({
       caught: true,
       measure: 'ropes.example',
     });

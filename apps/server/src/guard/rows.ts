@@ -77,4 +77,15 @@ export class GuardLabelRow {
   @Column('integer') at!: number;
 }
 
-export const GUARD_ROWS = [CatchRow, SilenceRow, GraceRow, GuardLabelRow] as const;
+@Entity('phrase_groups')
+export class PhraseGroupRow {
+  @PrimaryColumn('text') id!: string;
+  @Column('text') name!: string;
+  /** JSON of all a person wrote */
+  @Column('text') body!: string;
+  @Column('integer') version!: number;
+  @Column('integer', { name: 'changed_at' }) changedAt!: number;
+  @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
+}
+
+export const GUARD_ROWS = [CatchRow, PhraseGroupRow, SilenceRow, GraceRow, GuardLabelRow] as const;

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { ACTIONS, FILTER_NAMES, PERSON_ACTS, type FilterName } from '@gully/core/guard';
+import { ACTIONS, FILTER_NAMES, filterOf, PERSON_ACTS, type FilterName } from '@gully/core/guard';
 import { Type } from 'class-transformer';
 import {
   IsBoolean,
@@ -37,6 +37,7 @@ export class CatchDto {
   @ApiProperty({ description: 'the message; of what people did, the reason they gave' }) text!: string;
   @ApiProperty({ type: [FragmentDto] }) fragments!: FragmentDto[];
   @ApiProperty({ enum: FILTER_NAMES, enumName: 'FilterName', nullable: true }) filter!: FilterName | null;
+  @ApiProperty({ description: 'what the filter is called; empty for what people did' }) title!: string;
   @ApiProperty() measure!: string;
   @ApiProperty({ description: 'the limit it is held against' }) allowed!: string;
   @ApiProperty({ description: 'of the ladder, from 1; 0 where it had no part in it' }) step!: number;
@@ -64,6 +65,7 @@ export function viewOf({
   return {
     ...row,
     viewer: viewerId,
+    title: row.filter === null ? '' : filterOf(row.filter).title,
     at: new Date(at).toISOString(),
     fragments: JSON.parse(fragments) as FragmentDto[],
     until: iso(until),
@@ -106,7 +108,13 @@ export class GuardDto {
   @ApiProperty({ type: 'object', additionalProperties: true }) @IsObject() value!: object;
   @ApiProperty({ description: '0 while nobody began one' }) @IsInt() @Min(0) version!: number;
 }
+class FilterTitleDto {
+  @ApiProperty({ enum: FILTER_NAMES, enumName: 'FilterName' }) name!: FilterName;
+  @ApiProperty() title!: string;
+}
 export class GuardNowDto extends GuardDto {
+  @ApiProperty({ type: [FilterTitleDto], description: 'all filters, in the order they are shown in' })
+  filters!: FilterTitleDto[];
   @ApiProperty({ type: String, nullable: true, description: 'why it only records; null when it acts' })
   powerless!: string | null;
 }
@@ -123,12 +131,36 @@ export class TryDto {
   @ApiProperty() @IsString() @MaxLength(5_000) text!: string;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(50) name: string = 'siltlark';
 }
+export class FilterCountDto {
+  @ApiProperty({ enum: FILTER_NAMES, enumName: 'FilterName' }) filter!: FilterName;
+  @ApiProperty() caught!: number;
+  @ApiProperty() undone!: number;
+}
+class StepCountDto {
+  @ApiProperty({ description: 'of the ladder, from 1' }) step!: number;
+  @ApiProperty() viewers!: number;
+}
+export class CountsDto {
+  @ApiProperty() days!: number;
+  @ApiProperty({ type: [FilterCountDto] }) filters!: FilterCountDto[];
+  @ApiProperty({ type: [StepCountDto] }) steps!: StepCountDto[];
+}
 export class TriedDto {
   @ApiProperty({ enum: FILTER_NAMES, enumName: 'FilterName' }) filter!: FilterName;
   @ApiProperty() caught!: boolean;
   @ApiProperty() measure!: string;
   @ApiProperty() allowed!: string;
   @ApiProperty({ type: [FragmentDto] }) fragments!: FragmentDto[];
+}
+
+export class TrialDto {
+  @ApiProperty({ type: [TriedDto] }) filters!: TriedDto[];
+  @ApiProperty({
+    type: 'object',
+    additionalProperties: { type: 'string' },
+    description: 'what is wrong with the settings, by place',
+  })
+  faults!: Record<string, string>;
 }
 
 const SOURCES = ['last', 'stream', 'file'] as const;

@@ -1,12 +1,12 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { World } from '@gully/core/pipeline';
-import { THING_KINDS, type ThingKind } from '@gully/core/things';
+import { DRAFT_KINDS, type DraftKind } from '@gully/core/things';
 import { IsIn, IsObject, IsOptional, IsString, Length } from 'class-validator';
-import type { AllThings, AnyBody } from '../things/index.js';
+import type { AllThings } from '../things/index.js';
 
 /** A thing open in an editor, as it came in. */
 export class DraftDto {
-  @ApiProperty({ enum: THING_KINDS, enumName: 'ThingKind' }) @IsIn(THING_KINDS) kind!: ThingKind;
+  @ApiProperty({ enum: DRAFT_KINDS, enumName: 'DraftKind' }) @IsIn(DRAFT_KINDS) kind!: DraftKind;
   @ApiPropertyOptional({ description: 'whose place it takes; left out for a new one' })
   @IsOptional()
   @IsString()
@@ -19,9 +19,9 @@ export class DraftDto {
 
 /** A thing open in an editor, which a rehearsal takes as if it were saved. */
 export interface Draft {
-  readonly kind: ThingKind;
+  readonly kind: DraftKind;
   readonly id: string;
-  readonly body: AnyBody;
+  readonly body: unknown;
 }
 
 /** @throws Problem 422 for what could not be saved by its shape, by the place of the draft */
@@ -30,12 +30,12 @@ export async function readDrafts(given: readonly DraftDto[], things: AllThings):
     given.map(async ({ kind, id = `draft-${kind}`, body }, at) => ({
       kind,
       id,
-      body: await things.of(kind).readDraft(body, `drafts.${String(at)}.body.`),
+      body: await things.draftable(kind).readDraft(body, `drafts.${String(at)}.body.`),
     })),
   );
 }
 
 /** The channel with drafts in force. */
 export function withDrafts(world: World, drafts: readonly Draft[], things: AllThings): World {
-  return drafts.reduce((under, { kind, id, body }) => things.of(kind).inForce(under, id, body), world);
+  return drafts.reduce((under, { kind, id, body }) => things.draftable(kind).inForce(under, id, body), world);
 }

@@ -1,19 +1,38 @@
 import { Injectable } from '@nestjs/common';
 import type { BodyOf } from '@gully/core/bundles';
-import { THING_KINDS, type ThingKind } from '@gully/core/things';
+import type { World } from '@gully/core/pipeline';
+import { THING_KINDS, type DraftKind, type ThingKind } from '@gully/core/things';
 import type { Head, Things } from './things.js';
 
 /** A thing of any kind, and what a person wrote of one. */
 export type AnyThings = Things<ThingKind, Head>;
 export type AnyBody = BodyOf[ThingKind];
 
+/** What may be edited, and be in force in a rehearsal before it is saved. */
+export interface Draftable<Body> {
+  /** Reads what somebody is editing. @throws Problem 422 with the faults by their places, `at` before each */
+  readDraft(given: object, at: string): Body | Promise<Body>;
+  /** The channel with a draft in force; only read. */
+  inForce(world: World, id: string, body: Body): World;
+}
+
 /** The things of all kinds, for what is done with them alike. */
 @Injectable()
 export class AllThings {
   private readonly byKind = new Map<ThingKind, AnyThings>();
+  private readonly others = new Map<DraftKind, Draftable<unknown>>();
 
   add<K extends ThingKind, Stored extends Head>(things: Things<K, Stored>): void {
     this.byKind.set(things.kind, things);
+  }
+
+  /** What is edited like a thing, and is none. */
+  addDraftable<Body>(kind: Exclude<DraftKind, ThingKind>, draftable: Draftable<Body>): void {
+    this.others.set(kind, draftable as Draftable<unknown>);
+  }
+
+  draftable(kind: DraftKind): Draftable<unknown> {
+    return this.others.get(kind) ?? (this.of(kind as ThingKind) as unknown as Draftable<unknown>);
   }
 
   of(kind: ThingKind): AnyThings {

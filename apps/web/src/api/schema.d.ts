@@ -356,6 +356,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phrase-groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_all"];
+        put?: never;
+        post: operations["PhrasesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/word-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_wordLists"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/word-lists/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhrasesController_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["PhrasesController_change"];
+        post?: never;
+        delete: operations["PhrasesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhrasesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhrasesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhrasesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/guard/catches": {
         parameters: {
             query?: never;
@@ -573,6 +733,22 @@ export interface paths {
         };
         get: operations["GuardController_now"];
         put: operations["GuardController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["GuardController_counts"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1713,7 +1889,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "list" | "routine" | "command" | "timer";
+        AboutKind: "line" | "run" | "list" | "routine" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -1772,6 +1948,7 @@ export interface components {
             routines: string[];
             lists: string[];
             timers: string[];
+            "phrase-groups": string[];
             title: string;
             author: string;
             note: string;
@@ -1788,7 +1965,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers";
+            kind: "commands" | "routines" | "lists" | "timers" | "phrase-groups";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -1811,7 +1988,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers";
+            kind: "commands" | "routines" | "lists" | "timers" | "phrase-groups";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -2101,6 +2278,65 @@ export interface components {
             version: number;
         };
         /** @enum {string} */
+        GuardAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban";
+        ConsequenceDto: {
+            action: components["schemas"]["GuardAction"];
+            /** @description of a timeout, or how far back is cleared; else 0 */
+            seconds: number;
+        };
+        PhraseEntryDto: {
+            id: string;
+            text: string;
+            /** @enum {string} */
+            kind: "text" | "pattern";
+            wholeWords: boolean;
+            /** @description as it is written, not through look-alikes */
+            exact: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            note: string;
+        };
+        PhraseGroupDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        WordListDto: {
+            /** @description the language, as BCP 47 has it */
+            code: string;
+            title: string;
+            count: number;
+            /** @description it is on, and the package it comes from is missing */
+            missing: boolean;
+        };
+        PhraseFileDto: {
+            /** @enum {string} */
+            format: "text" | "csv";
+            text: string;
+        };
+        PhrasesReadDto: {
+            entries: components["schemas"]["PhraseEntryDto"][];
+            /** @description what could not be used, and why */
+            faults: string[];
+        };
+        PhraseGroupBodyDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+        };
+        PhraseGroupChangeDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+            version: number;
+        };
+        /** @enum {string} */
         FilterName: "links" | "phrases" | "capitals" | "symbols" | "length" | "emotes" | "repetition" | "pace" | "wave";
         /** @enum {string} */
         CatchKind: "guard" | "people" | "undone" | "failed";
@@ -2130,6 +2366,8 @@ export interface components {
             text: string;
             fragments: components["schemas"]["FragmentDto"][];
             filter: components["schemas"]["FilterName"] | null;
+            /** @description what the filter is called; empty for what people did */
+            title: string;
             measure: string;
             /** @description the limit it is held against */
             allowed: string;
@@ -2251,14 +2489,35 @@ export interface components {
             seconds?: number;
             reason?: string;
         };
+        FilterTitleDto: {
+            name: components["schemas"]["FilterName"];
+            title: string;
+        };
         GuardNowDto: {
             value: {
                 [key: string]: unknown;
             };
             /** @description 0 while nobody began one */
             version: number;
+            /** @description all filters, in the order they are shown in */
+            filters: components["schemas"]["FilterTitleDto"][];
             /** @description why it only records; null when it acts */
             powerless: string | null;
+        };
+        FilterCountDto: {
+            filter: components["schemas"]["FilterName"];
+            caught: number;
+            undone: number;
+        };
+        StepCountDto: {
+            /** @description of the ladder, from 1 */
+            step: number;
+            viewers: number;
+        };
+        CountsDto: {
+            days: number;
+            filters: components["schemas"]["FilterCountDto"][];
+            steps: components["schemas"]["StepCountDto"][];
         };
         TryDto: {
             /** @description those in force when left out */
@@ -2274,6 +2533,13 @@ export interface components {
             measure: string;
             allowed: string;
             fragments: components["schemas"]["FragmentDto"][];
+        };
+        TrialDto: {
+            filters: components["schemas"]["TriedDto"][];
+            /** @description what is wrong with the settings, by place */
+            faults: {
+                [key: string]: string;
+            };
         };
         ListDto: {
             id: string;
@@ -2343,9 +2609,9 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        ThingKind: "list" | "routine" | "command" | "timer";
+        DraftKind: "list" | "routine" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
-            kind: components["schemas"]["ThingKind"];
+            kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
             id?: string;
             /** @description as it would be saved */
@@ -2594,7 +2860,7 @@ export interface components {
             seconds: number;
         };
         /** @enum {string} */
-        ReferenceKind: "list" | "routine" | "command" | "timer" | "webhook";
+        ReferenceKind: "list" | "routine" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -3865,6 +4131,314 @@ export interface operations {
             };
         };
     };
+    PhrasesController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"][];
+                };
+            };
+        };
+    };
+    PhrasesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseGroupBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_wordLists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordListDto"][];
+                };
+            };
+        };
+    };
+    PhrasesController_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    PhrasesController_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseFileDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhrasesReadDto"];
+                };
+            };
+        };
+    };
+    PhrasesController_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    PhrasesController_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    PhrasesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseGroupChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    PhrasesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     CatchesController_page: {
         parameters: {
             query?: {
@@ -4283,6 +4857,25 @@ export interface operations {
             };
         };
     };
+    GuardController_counts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CountsDto"];
+                };
+            };
+        };
+    };
     GuardController_beginning: {
         parameters: {
             query: {
@@ -4322,7 +4915,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TriedDto"][];
+                    "application/json": components["schemas"]["TrialDto"];
                 };
             };
         };

@@ -1,4 +1,5 @@
 import type { CommandBody } from '../commands/index.js';
+import type { PhraseGroupBody } from '../guard/index.js';
 import type { ListBody } from '../lists/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
 import type { TimerBody } from '../timers/index.js';
@@ -36,7 +37,8 @@ export interface Bundle {
   readonly lists: readonly ListBody[];
   /** what one runs is named: a routine by its name, a command by what is typed without its prefix */
   readonly timers: readonly TimerBody[];
+  readonly 'phrase-groups': readonly PhraseGroupBody[];
 }
 
-export const ITEM_KINDS = ['commands', 'routines', 'lists', 'timers'] as const;
+export const ITEM_KINDS = ['commands', 'routines', 'lists', 'timers', 'phrase-groups'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];

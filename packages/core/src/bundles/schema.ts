@@ -1,5 +1,6 @@
 import { ROLES } from '../chat/index.js';
 import { INPUT_TYPES, REFUSING_GATES } from '../commands/index.js';
+import { ACTIONS, GROUPS_LIMIT, PHRASES_LIMIT, TIMEOUT_LIMIT_S } from '../guard/index.js';
 import { LINE_LIMIT, LINES_LIMIT } from '../lists/index.js';
 import { AFTER_RESTART, EVENT_KINDS, stepSchemas, WHILE_RUNNING, type Schema } from '../routines/index.js';
 import { DRAW_ORDERS } from '../random/index.js';
@@ -35,7 +36,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers and lists of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists and blocked phrases of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -49,8 +50,9 @@ export function bundleSchema(): Schema {
         routines: listOf(ref('NamedRoutine'), 1_000),
         lists: listOf(ref('List'), 200),
         timers: listOf(ref('Timer'), 200),
+        'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
       },
-      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists', 'timers'],
+      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists', 'timers', 'phrase-groups'],
     ),
     $defs: {
       Question: closed(
@@ -69,6 +71,24 @@ export function bundleSchema(): Schema {
         categories: listOf(text(200), 50),
         from: text(10, 'HH:MM, or empty'),
         to: text(10, 'HH:MM, or empty'),
+      }),
+      Consequence: closed({ action: oneOf(ACTIONS), seconds: whole(0, TIMEOUT_LIMIT_S) }),
+      PhraseGroup: closed({
+        name: text(60),
+        enabled: flag,
+        consequence: orNull(ref('Consequence')),
+        entries: listOf(
+          closed({
+            id: text(200),
+            text: text(1_000),
+            kind: oneOf(['text', 'pattern']),
+            wholeWords: flag,
+            exact: flag,
+            consequence: orNull(ref('Consequence')),
+            note: text(300),
+          }),
+          PHRASES_LIMIT,
+        ),
       }),
       Timer: closed({
         name: text(60),

@@ -36,7 +36,15 @@ function command(
 }
 
 function bundle(title: string, note: string, parts: Pick<Bundle, 'commands' | 'lists'>): Bundle {
-  const about = { title, author: 'Gully', note, questions: [], routines: [], timers: [] };
+  const about = {
+    title,
+    author: 'Gully',
+    note,
+    questions: [],
+    routines: [],
+    timers: [],
+    'phrase-groups': [],
+  };
   return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, ...about, ...parts };
 }
 

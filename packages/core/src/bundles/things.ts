@@ -1,4 +1,5 @@
 import { COMMAND_THING, type CommandBody } from '../commands/index.js';
+import { PHRASE_GROUP_THING, type PhraseGroupBody } from '../guard/index.js';
 import { LIST_THING, type ListBody } from '../lists/index.js';
 import { ROUTINE_THING, type NamedRoutineBody } from '../routines/index.js';
 import type { ThingKind, ThingShape } from '../things/index.js';
@@ -10,6 +11,7 @@ export interface BodyOf {
   routine: NamedRoutineBody;
   list: ListBody;
   timer: TimerBody;
+  'phrase-group': PhraseGroupBody;
 }
 
 /** Every kind of thing. One without a shape does not compile. */
@@ -18,4 +20,5 @@ export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
   routine: ROUTINE_THING,
   list: LIST_THING,
   timer: TIMER_THING,
+  'phrase-group': PHRASE_GROUP_THING,
 };

@@ -56,6 +56,20 @@ export {
 } from './replay.js';
 export { readLog, type ReadLog } from './recorded.js';
 export { exceptionsFor, type Exception } from './exceptions.js';
+export {
+  BLANK_GROUP,
+  blockedBy,
+  entriesAsText,
+  entriesFromText,
+  entryOf,
+  GROUPS_LIMIT,
+  PHRASE_GROUP_THING,
+  phraseGroupBody,
+  phraseGroupFaults,
+  type PhraseEntry,
+  type PhraseGroupBody,
+} from './phrase-group.js';
+export { readGuardSettings } from './read-settings.js';
 export { NO_GUARD } from './no-guard.js';
 export { NOTHING_KNOWN, standingAfter, viewerOf } from './standing.js';
 export { GUARD_SLICES } from './slices.js';
@@ -77,13 +91,12 @@ export {
 } from './view.js';
 export { Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
-export { FILTERS, type FilterName, type SettingsOf } from './registry.js';
+export { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
 export {
   begin,
   FILTER_NAMES,
   guardFaults,
   guardOff,
-  readGuardSettings,
   WAYS,
   type FilterRule,
   type GuardSettings,

@@ -1,6 +1,7 @@
-import { ROLES, type Role } from '../chat/index.js';
+import type { Role } from '../chat/index.js';
 import { ALWAYS, whenFault, type When } from '../stream/index.js';
 import type { NamedViewer } from '../viewers/index.js';
+import { consequenceFault, type Consequence } from './consequence.js';
 import { ladderFaults, USUAL_LADDER, type Ladder } from './ladder.js';
 import { OVERLAPS, USUAL_OVERLAPPING, type Overlapping } from './punishments.js';
 import { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
@@ -29,12 +30,23 @@ export interface FilterRule<S> {
   readonly when: When;
 }
 
+/** A ready-made list as a channel has it. */
+export interface WordListRule {
+  readonly enabled: boolean;
+  /** null for what the ladder says */
+  readonly consequence: Consequence | null;
+  /** words of it that are let through */
+  readonly except: readonly string[];
+}
+
 export interface GuardSettings {
   readonly filters: { readonly [N in FilterName]: FilterRule<SettingsOf<N>> };
   readonly ladder: Ladder;
   readonly overlapping: Overlapping;
   /** who is never timed out or banned: what is caught of them is taken out, and that is all */
   readonly never: { readonly from: Role | null; readonly viewers: readonly NamedViewer[] };
+  /** ready-made lists of blocked words, by language; those that are not here are off */
+  readonly wordLists: Readonly<Record<string, WordListRule>>;
   /** blocked phrases are looked for in a viewer’s name too, with their first message */
   readonly names: boolean;
   /** seconds somebody may post links after they were let */
@@ -106,13 +118,15 @@ export function begin(way: Way): GuardSettings {
     ladder: USUAL_LADDER,
     overlapping: USUAL_OVERLAPPING,
     never: { from: null, viewers: [] },
+    wordLists: {},
     names: false,
     grace: 60,
   };
 }
 
 /** What is wrong with settings, by place: `filters.capitals.settings.most`. */
-export function guardFaults({ filters, ladder, overlapping, grace }: GuardSettings): Record<string, string> {
+export function guardFaults(settings: GuardSettings): Record<string, string> {
+  const { filters, ladder, overlapping, wordLists, grace } = settings;
   const faults: Record<string, string> = {};
   const add = (place: string, more: Readonly<Record<string, string | undefined>>): void => {
     for (const [name, words] of Object.entries(more))
@@ -133,6 +147,10 @@ export function guardFaults({ filters, ladder, overlapping, grace }: GuardSettin
       when: whenFault(rule.when),
     });
   }
+  for (const [code, { consequence }] of Object.entries(wordLists))
+    add(`wordLists.${code}.`, {
+      consequence: consequence === null ? undefined : consequenceFault(consequence),
+    });
   add('ladder.', ladderFaults(ladder));
   add('', {
     'overlapping.how': OVERLAPS.includes(overlapping.how) ? undefined : 'Choose one of the three',
@@ -140,71 +158,4 @@ export function guardFaults({ filters, ladder, overlapping, grace }: GuardSettin
     grace: rangeFault(grace, 5, 3_600),
   });
   return faults;
-}
-
-/**
- * Settings as they were stored or came in, read against what there is today: what is missing or of
- * another type stands as in a guard that looks at nothing, and what is not known is left out.
- */
-export function readGuardSettings(given: unknown): GuardSettings {
-  const off = guardOff();
-  const read = alike(off, given) as GuardSettings;
-  const filters = Object.fromEntries(
-    FILTER_NAMES.map((name) => {
-      const rule = partOf(partOf(given, 'filters'), name);
-      const { exemptFrom, ladder } = (typeof rule === 'object' ? rule : {}) as Partial<FilterRule<object>>;
-      const base: FilterRule<object> = read.filters[name];
-      return [
-        name,
-        {
-          ...base,
-          exemptFrom: readRole(exemptFrom, base.exemptFrom),
-          ladder: ladder === null || ladder === undefined ? null : (alike(off.ladder, ladder) as Ladder),
-        },
-      ];
-    }),
-  ) as unknown as GuardSettings['filters'];
-  const never = partOf(given, 'never');
-  return {
-    ...read,
-    filters,
-    never: { ...read.never, from: readRole(partOf(never, 'from'), null) },
-  };
-}
-
-function readRole(given: unknown, otherwise: Role | null): Role | null {
-  if (given === null) return null;
-  return ROLES.find((role) => role === given) ?? otherwise;
-}
-
-function partOf(whole: unknown, key: string): unknown {
-  return typeof whole === 'object' && whole !== null
-    ? (whole as Readonly<Record<string, unknown>>)[key]
-    : undefined;
-}
-
-const isText = (each: unknown): boolean => typeof each === 'string';
-const isNamed = (each: unknown): boolean => isText(partOf(each, 'name'));
-/** What may stand in a list, by what the list is called. */
-const ENTRIES: Readonly<Record<string, (each: unknown) => boolean>> = {
-  allowed: isText,
-  blocked: isText,
-  exceptions: isText,
-  categories: isText,
-  exempt: isNamed,
-  viewers: isNamed,
-  steps: (each) => isText(partOf(each, 'action')) && typeof partOf(each, 'seconds') === 'number',
-  // Blocked phrases are kept in groups of their own.
-  phrases: () => false,
-};
-
-/** A value in the shape of another. Of lists, the entries that can be read. */
-function alike(shape: unknown, given: unknown, name = ''): unknown {
-  if (Array.isArray(shape))
-    return Array.isArray(given) ? given.filter(ENTRIES[name] ?? (() => false)) : shape;
-  if (typeof shape === 'object' && shape !== null)
-    return Object.fromEntries(
-      Object.entries(shape).map(([key, each]) => [key, alike(each, partOf(given, key), key)]),
-    );
-  return typeof given === typeof shape ? given : shape;
 }

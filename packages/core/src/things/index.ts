@@ -1,6 +1,10 @@
 /** The kinds of named things a person makes, changes and deletes; those that others refer to come first. */
-export const THING_KINDS = ['list', 'routine', 'command', 'timer'] as const;
+export const THING_KINDS = ['list', 'routine', 'command', 'timer', 'phrase-group'] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
+
+/** What a draft may be of: a thing, or the guard’s settings, of which there is one. */
+export const DRAFT_KINDS = [...THING_KINDS, 'guard'] as const;
+export type DraftKind = (typeof DRAFT_KINDS)[number];
 
 /** What a blank may refer to. Webhooks stay on their channel, and go by their names there. */
 export type ReferenceKind = ThingKind | 'webhook';

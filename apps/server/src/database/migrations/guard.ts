@@ -11,7 +11,7 @@ export class Guard1796947200000 implements MigrationInterface {
   }
 }
 
-const TABLES = ['guard_labels', 'graces', 'silences', 'catches'];
+const TABLES = ['phrase_groups', 'guard_labels', 'graces', 'silences', 'catches'];
 const STATEMENTS = [
   `CREATE TABLE catches (
      id TEXT PRIMARY KEY,
@@ -52,6 +52,14 @@ const STATEMENTS = [
      name TEXT NOT NULL,
      until INTEGER NOT NULL,
      by TEXT NOT NULL
+   ) STRICT, WITHOUT ROWID`,
+  `CREATE TABLE phrase_groups (
+     id TEXT PRIMARY KEY,
+     name TEXT NOT NULL,
+     body TEXT NOT NULL,
+     version INTEGER NOT NULL,
+     changed_at INTEGER NOT NULL,
+     deleted_at INTEGER
    ) STRICT, WITHOUT ROWID`,
   `CREATE TABLE guard_labels (
      line_id TEXT NOT NULL,
