@@ -72,6 +72,7 @@ const ORDER = {
     'routines',
     'timers',
     'chat',
+    'guard',
     'viewers',
     'runs',
     'bundles',

@@ -11,7 +11,11 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: {
     target: 'es2023',
-    modulePreload: { polyfill: false },
+    // What a place needs comes from the same machine in a moment; a list of all of it would come first, and be read by everybody.
+    modulePreload: {
+      polyfill: false,
+      resolveDependencies: (_, needed) => needed.filter((file) => file.endsWith('.css')),
+    },
     // scripts/budget.mjs weighs each entry by it.
     manifest: true,
     // Pages load fonts as files only; a small one would else stand in the styles.

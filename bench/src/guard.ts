@@ -7,7 +7,7 @@ import {
   type Prepared,
 } from '@gully/core/guard';
 import { foldName } from '@gully/core/text';
-import { planCrowd } from '@gully/standin/crowd';
+import { blocked, talk, type Line } from './evening.js';
 import { tellRatio } from './ratios.js';
 import { measure, type Times } from './times.js';
 
@@ -15,16 +15,11 @@ const PHRASES = 5_000;
 const PATTERNS = 200;
 const MESSAGES = 20_000;
 
-interface Line {
-  readonly name: string;
-  readonly text: string;
-}
-
 /** What all filters together cost for a message, beside a bare loop of `includes` over the same phrases. */
 function main(): void {
-  const phrases = blocked();
+  const phrases = blocked(PHRASES, PATTERNS);
   const filters = Object.keys(FILTERS).map((name) => ready(name as FilterName, phrases));
-  const lines = talk();
+  const lines = talk(MESSAGES);
   const texts = phrases.filter(({ kind }) => kind === 'text').map(({ text }) => foldName(text));
   const recent = new Recent();
   let at = 0;
@@ -64,47 +59,6 @@ function ready(name: FilterName, phrases: readonly BlockedPhrase[]): Prepared {
     prepare: (settings: object) => Prepared;
   };
   return prepare(name === 'phrases' ? { ...blank, phrases } : blank);
-}
-
-/** Made-up words, so that none is a real one. */
-function blocked(): BlockedPhrase[] {
-  const syllables = ['mu', 'dla', 'rk', 'gri', 'tto', 'sna', 'pel', 'vor', 'lim', 'zu'];
-  const word = (n: number): string =>
-    Array.from({ length: 4 }, (_, at) => syllables[Math.floor(n / 10 ** at) % 10] ?? '').join('');
-  const entry = (n: number, more: Pick<BlockedPhrase, 'kind' | 'text'>): BlockedPhrase => ({
-    ...more,
-    id: String(n),
-    wholeWords: n % 2 === 0,
-    exact: n % 10 === 0,
-    group: '',
-    consequence: null,
-    note: '',
-  });
-  return [
-    ...Array.from({ length: PHRASES }, (_, n) => entry(n, { kind: 'text', text: word(n) })),
-    ...Array.from({ length: PATTERNS }, (_, n) =>
-      entry(n, { kind: 'pattern', text: String.raw`(?:cheap|free) ${word(n)} [a-z]{3,} ${String(n)}\b` }),
-    ),
-  ];
-}
-
-/** An evening’s talk as the crowd makes it, with every kind of spam now and then. */
-function talk(): Line[] {
-  const lines: Line[] = [];
-  for (const { name, text } of planCrowd(7, 200, 240)) {
-    if (lines.length >= MESSAGES) break;
-    if (text === '') continue;
-    const n = lines.length;
-    const spam = [
-      `look at ropes-${String(n)} (dot) com`,
-      'LOOK AT ME NOW EVERYBODY',
-      `${text} `.repeat(12),
-      'm u d l a r k',
-      '🦇'.repeat(30),
-    ];
-    lines.push({ name, text: n % 20 === 0 ? (spam[(n / 20) % spam.length] ?? text) : text });
-  }
-  return lines;
 }
 
 main();

@@ -5,6 +5,7 @@ import { CHAT } from './chat/manifest.js';
 import { COMMANDS } from './commands/index.js';
 import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
+import { GUARD } from './guard/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
 import { MEMORY } from './memory/index.js';
@@ -23,11 +24,12 @@ export const AREAS: readonly Manifest[] = [
   LISTS,
   COUNTERS,
   MEMORY,
+  RUNS,
+  VIEWERS,
+  GUARD,
   OUTPUTS,
   CONNECTION,
   BUNDLES,
-  RUNS,
-  VIEWERS,
   AIR,
   CHAT,
   BOARD,

@@ -1,4 +1,5 @@
 import { commandsPart } from '../commands/demo/index.js';
+import { guardPart } from '../guard/demo/index.js';
 import { listsPart } from '../lists/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
 import type { MakeDemoPart } from '../seeding/index.js';
@@ -15,5 +16,6 @@ export const PARTS: readonly MakeDemoPart[] = [
   routinesPart,
   commandsPart,
   timersPart,
+  guardPart,
   streamPart,
 ];

@@ -36,6 +36,7 @@ export class SeasonChannel implements Stage {
   readonly viewerId = (name: string): string | null => this.guests.named(name)?.id ?? null;
   stream: StreamState = { live: false, liveSince: undefined, title: '', category: '', viewers: 0 };
   private readonly parts: readonly DemoPart[];
+  private readonly empty = emptyWorld();
   private laid: ReturnType<typeof channelLayers> | undefined;
 
   constructor({ now, seed, evenings, board }: SeasonOf) {
@@ -63,7 +64,7 @@ export class SeasonChannel implements Stage {
 
   readonly world = (): World => {
     const base: World = {
-      ...emptyWorld(),
+      ...this.empty,
       self: SELF,
       channelName: 'lanternhour',
       stream: this.stream,
@@ -78,6 +79,10 @@ export class SeasonChannel implements Stage {
     const world = withNames(base, names);
     return this.laid?.over(world) ?? world;
   };
+
+  mayWrite(viewer: string, at: number): boolean {
+    return this.parts.every((part) => part.mayWrite?.(viewer, at) !== false);
+  }
 
   wentLive(at: number): void {
     for (const part of this.parts) part.wentLive?.(at);

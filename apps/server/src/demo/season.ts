@@ -27,6 +27,7 @@ import { eventsOf } from './season-events.js';
 const MINUTE = 60_000;
 const CROWD = 260;
 const BOT = 'gully';
+const TALK = { outcome: 'talk', brief: '', checks: [], decided: '', tookMs: 0 } as const;
 
 /** A season of evenings, played by the crowd and decided by the same code that decides it live. */
 export class Season {
@@ -49,8 +50,12 @@ export class Season {
     await insertMany(manager, RunLogRow, this.runs);
   }
 
-  private play({ began, minutes, rate, category }: Evening, number: number): void {
+  private play({ began, minutes, rate, category, bare }: Evening, number: number): void {
     const end = Math.min(this.channel.now, began + minutes * MINUTE);
+    if (bare === true) {
+      this.write(began, end, rate, number);
+      return;
+    }
     this.channel.stream = { live: true, liveSince: began, title: 'Wet series', category, viewers: CROWD };
     this.channel.tell(began, 'connection', '#lanternhour', 'joined the chat room');
     const came = new Map<string, number>();
@@ -65,6 +70,7 @@ export class Season {
         this.happen(event, this.channel.guests.meet(event.name, event.at), event.at);
       const viewer = this.channel.guests.meet(act.name, at);
       if (!came.has(viewer.id)) came.set(viewer.id, at);
+      if (!this.channel.mayWrite(viewer.id, at)) continue;
       this.say(viewer, act.text, at);
       for (const { title, told, because, started } of this.channel.heard(at)) {
         this.channel.tell(at, 'ran', title, told, 'gully', { kind: 'run', id: started.id });
@@ -77,21 +83,32 @@ export class Season {
     }
   }
 
+  /** An evening of which only what was written is known. */
+  private write(began: number, end: number, rate: number, number: number): void {
+    let at = began;
+    for (const act of planCrowd(this.seed + number, CROWD, rate)) {
+      at += act.after;
+      if (at > end) return;
+      if (act.kind === 'come' || act.kind === 'go' || act.kind === 'command') continue;
+      const viewer = this.channel.guests.meet(act.name, at);
+      this.lines.push(spokenRow(this.lineOf(viewer, act.text, at), TALK));
+      viewer.messages += 1;
+    }
+  }
+
+  private lineOf({ id, name }: ViewerRow, text: string, at: number): ChatLine {
+    const roles = rolesOf(name);
+    return { id: this.channel.id(at), connection: CONNECTION, viewer: id, name, roles, text, at };
+  }
+
   private say(viewer: ViewerRow, text: string, at: number): void {
-    const line: ChatLine = {
-      id: this.channel.id(at),
-      connection: CONNECTION,
-      viewer: viewer.id,
-      name: viewer.name,
-      roles: rolesOf(viewer.name),
-      text,
-      at,
-    };
+    const line = this.lineOf(viewer, text, at);
     const { why, changes, effects, started, commandId } = decideLine(line, this.channel.world());
     viewer.lastSeen = at;
     viewer.lastWrote = at;
     viewer.messages += 1;
-    this.lines.push(spokenRow(line, { ...why, tookMs: 0.4 }));
+    const removed = why.outcome === 'removed';
+    this.lines.push({ ...spokenRow(line, { ...why, tookMs: 0.4 }), removed });
     for (const change of changes) this.channel.take(change);
     if (started.length === 0) this.sayOwn(effects, at, why.brief);
     for (const begun of started) this.goOn(begun, why.brief);

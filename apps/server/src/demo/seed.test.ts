@@ -25,7 +25,8 @@ describe('the demo’s channel', () => {
   test('looks like one that has run for a season', () => {
     expect(DEMO_COMMANDS.length).toBeGreaterThanOrEqual(15);
     expect(viewers.length).toBeGreaterThan(200);
-    expect(season.lines.length).toBeGreaterThan(3_000);
+    expect(season.lines.length).toBeGreaterThan(20_000);
+    expect(season.lines.some(({ outcome, removed }) => outcome === 'removed' && removed)).toBe(true);
     expect(season.lines.some(({ outcome }) => outcome === 'waiting')).toBe(true);
     expect(season.lines.some(({ outcome }) => outcome === 'stopped')).toBe(true);
     expect(Math.max(...season.lines.map(({ at }) => at))).toBeGreaterThan(NOW - 60_000);

@@ -6,6 +6,7 @@ import {
   guardOff,
   prepareGuard,
   readGuardSettings,
+  type BlockedPhrase,
   type GuardSettings,
   type PhraseGroupBody,
   type PreparedGuard,
@@ -61,13 +62,7 @@ export class GuardSettingsService {
 
   /** Settings with all blocked phrases put in: those of groups, and of ready-made lists. */
   whole(settings: GuardSettings, groups: readonly PhraseGroupBody[] = this.groups.all()): GuardSettings {
-    const { phrases } = settings.filters;
-    const blocked = [
-      ...groups.filter(({ enabled }) => enabled).flatMap(blockedBy),
-      ...this.wordLists.blockedBy(settings),
-    ];
-    const rule = { ...phrases, settings: { ...phrases.settings, phrases: blocked } };
-    return { ...settings, filters: { ...settings.filters, phrases: rule } };
+    return withBlocked(settings, groups, this.wordLists.blockedBy(settings));
   }
 
   read(given: unknown): GuardSettings {
@@ -97,4 +92,16 @@ export class GuardSettingsService {
     this.activity.record('changed', 'Guard', `changed: ${String(on)} filters are on`, actor);
     return saved;
   }
+}
+
+/** Settings with blocked phrases put in: those of groups that are on, and more. */
+export function withBlocked(
+  settings: GuardSettings,
+  groups: readonly PhraseGroupBody[],
+  more: readonly BlockedPhrase[],
+): GuardSettings {
+  const { phrases } = settings.filters;
+  const blocked = [...groups.filter(({ enabled }) => enabled).flatMap(blockedBy), ...more];
+  const rule = { ...phrases, settings: { ...phrases.settings, phrases: blocked } };
+  return { ...settings, filters: { ...settings.filters, phrases: rule } };
 }

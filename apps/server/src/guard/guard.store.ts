@@ -1,13 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import {
-  NOTHING_KNOWN,
-  Recent,
-  standingAfter,
-  viewerOf,
-  type GuardStanding,
-  type GuardView,
-  type ModeratedChange,
-} from '@gully/core/guard';
+import { Recent, type GuardView, type ModeratedChange } from '@gully/core/guard';
 import type { GraceChange } from '@gully/core/routines';
 import { ConnectionService } from '../chat/index.js';
 import { Database, insertMany, type EntityManager } from '../database/index.js';
@@ -15,6 +7,7 @@ import { ChannelWorld, Keepers } from '../live/index.js';
 import { CatchNews } from './catch-news.js';
 import { catchRow, changeOf, personRow, type StoredCatch } from './catch-rows.js';
 import { GuardSettingsService } from './guard-settings.js';
+import { Standings } from './standings.js';
 import { CatchRow, GraceRow } from './rows.js';
 
 /** Milliseconds after which a catch can no longer count: the longest a strike may. Bans for good stay. */
@@ -23,7 +16,7 @@ const REMEMBERED_MS = 90 * 86_400_000;
 /** What the guard knows of viewers, in memory as on disk. */
 @Injectable()
 export class GuardStore implements OnModuleInit {
-  private readonly standings = new Map<string, GuardStanding>();
+  private readonly standings = new Standings();
   private readonly graces = new Map<string, number>();
   private readonly recent = new Recent();
   private toldAt: number | undefined;
@@ -54,8 +47,7 @@ export class GuardStore implements OnModuleInit {
       kinds: ['moderated'],
       ofViewers: true,
       apply: (change) => {
-        const viewer = viewerOf(change);
-        this.standings.set(viewer, standingAfter(this.standingOf(viewer), change));
+        this.standings.apply(change);
       },
       write: writeModerated,
       written: () => {
@@ -82,22 +74,16 @@ export class GuardStore implements OnModuleInit {
     await this.reloadGraces();
   }
 
-  standingOf(viewer: string): GuardStanding {
-    return this.standings.get(viewer) ?? NOTHING_KNOWN;
-  }
-
   /** What was given could not be carried out: it holds nobody. */
   withdraw(id: string): void {
-    for (const [viewer, { strikes, given }] of this.standings)
-      if (given.some((each) => each.id === id))
-        this.standings.set(viewer, { strikes, given: given.filter((each) => each.id !== id) });
+    this.standings.withdraw(id);
   }
 
   private view(): GuardView {
     return {
       prepared: this.settings.prepared(),
       before: (reading) => this.recent.before(reading),
-      standingOf: (viewer) => this.standingOf(viewer),
+      standingOf: (viewer) => this.standings.of(viewer),
       toldAt: () => this.toldAt,
       powerless: () =>
         this.connection.open && !this.connection.hasModeratorRights
@@ -116,8 +102,7 @@ export class GuardStore implements OnModuleInit {
       [Date.now() - REMEMBERED_MS],
     );
     this.standings.clear();
-    for (const row of rows)
-      this.standings.set(row.viewer, standingAfter(this.standingOf(row.viewer), changeOf(row)));
+    for (const row of rows) this.standings.apply(changeOf(row), row.viewer);
   }
 
   private async reloadGraces(): Promise<void> {

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { begin, type GuardSettings } from '@gully/core/guard';
 import type { Standin } from '@gully/standin/standin';
 import { FaultyDisk, Gully, newFolder, newStandin, RawClient, until } from '../test-support/index.js';
-import type { CatchDto, StandingDto } from './views.js';
+import type { CatchDto, GuardStandingDto } from './views.js';
 
 let standin: Standin;
 const ends: (() => Promise<void> | void)[] = [];
@@ -47,8 +47,8 @@ const catches = async (gully: Gully, query = ''): Promise<CatchDto[]> =>
   (await gully.http.get(`/api/guard/catches${query}`).expect(200)).body as CatchDto[];
 const caught = (gully: Gully, fits: (one: CatchDto) => boolean, what: string): Promise<CatchDto> =>
   until(async () => (await catches(gully)).find(fits), what);
-const standingOf = async (gully: Gully, viewer: string | null): Promise<StandingDto> =>
-  (await gully.http.get(`/api/guard/viewers/${String(viewer)}`).expect(200)).body as StandingDto;
+const standingOf = async (gully: Gully, viewer: string | null): Promise<GuardStandingDto> =>
+  (await gully.http.get(`/api/guard/viewers/${String(viewer)}`).expect(200)).body as GuardStandingDto;
 const LINK = 'cheap ropes at https://ropes.example/sale';
 
 describe('a message that is caught', () => {

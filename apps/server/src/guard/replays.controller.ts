@@ -15,7 +15,7 @@ import type { ReplaySource } from './replay.worker.js';
 import { Replays, type RunningReplay } from './replays.js';
 import { LineLabelDto, ReplayBodyDto, ReplayDto, ReplaySourceDto } from './views.js';
 
-class StreamDto {
+class RecordedStreamDto {
   @ApiProperty() id!: string;
   @ApiProperty({ format: 'date-time' }) startedAt!: string;
   @ApiProperty({ type: String, format: 'date-time', nullable: true }) endedAt!: string | null;
@@ -41,8 +41,8 @@ export class ReplaysController {
   ) {}
 
   @Get('streams')
-  @ApiOkResponse({ type: [StreamDto] })
-  async streams(): Promise<StreamDto[]> {
+  @ApiOkResponse({ type: [RecordedStreamDto] })
+  async streams(): Promise<RecordedStreamDto[]> {
     const rows = await this.database.read.query<{ id: string; started: number; ended: number | null }[]>(
       'SELECT id, started_at AS started, ended_at AS ended FROM streams ORDER BY started_at DESC LIMIT ?',
       [STREAMS],

@@ -13,7 +13,7 @@ import { By } from '../security/index.js';
 import { ViewerChanges } from '../viewers/index.js';
 import { PeopleActs } from './people.js';
 import { GraceRow } from './rows.js';
-import { ActBodyDto, GraceBodyDto, GraceDto, StandingDto } from './views.js';
+import { ActBodyDto, GraceBodyDto, GraceDto, GuardStandingDto } from './views.js';
 
 /** Where viewers stand with the guard, and what people do about it. */
 @ApiTags('guard')
@@ -47,8 +47,8 @@ export class ViewersStandingController {
   }
 
   @Get('viewers/:id')
-  @ApiOkResponse({ type: StandingDto })
-  async one(@Param('id') id: string): Promise<StandingDto> {
+  @ApiOkResponse({ type: GuardStandingDto })
+  async one(@Param('id') id: string): Promise<GuardStandingDto> {
     await this.viewers.require(id);
     const { guard, grace } = this.world.now();
     const now = Date.now();
@@ -67,12 +67,12 @@ export class ViewersStandingController {
   /** Lets a viewer post links for a while, and says so in chat. */
   @Post('viewers/:id/grace')
   @HttpCode(200)
-  @ApiOkResponse({ type: StandingDto })
+  @ApiOkResponse({ type: GuardStandingDto })
   async grace(
     @Param('id') id: string,
     @Body() { seconds }: GraceBodyDto,
     @By() actor: Actor,
-  ): Promise<StandingDto> {
+  ): Promise<GuardStandingDto> {
     const { name } = await this.viewers.require(id);
     await this.pipeline.do({
       kind: 'grace',

@@ -222,7 +222,7 @@ export class ActBodyDto {
   @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(604_800) seconds: number = 600;
   @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(150) reason: string = '';
 }
-export class StandingDto {
+export class GuardStandingDto {
   @ApiProperty({
     type: String,
     format: 'date-time',

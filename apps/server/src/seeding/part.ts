@@ -12,6 +12,8 @@ export interface Evening {
   /** lines a minute */
   readonly rate: number;
   readonly category: string;
+  /** the bot was not there yet: nothing was decided, and lines stand as they were written */
+  readonly bare?: boolean;
 }
 
 /** What the parts of the demo share. */
@@ -59,6 +61,8 @@ export interface DemoPart {
   /** its part of the channel, read whenever something is decided */
   look?(): Partial<World>;
   readonly records?: Records;
+  /** whether somebody may write at that time; left out, nobody is kept from it */
+  mayWrite?(viewer: string, at: number): boolean;
   /** an evening begins */
   wentLive?(at: number): void;
   /** a viewer wrote */

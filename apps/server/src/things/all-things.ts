@@ -28,11 +28,11 @@ export class AllThings {
 
   /** What is edited like a thing, and is none. */
   addDraftable<Body>(kind: Exclude<DraftKind, ThingKind>, draftable: Draftable<Body>): void {
-    this.others.set(kind, draftable as Draftable<unknown>);
+    this.others.set(kind, draftable);
   }
 
   draftable(kind: DraftKind): Draftable<unknown> {
-    return this.others.get(kind) ?? (this.of(kind as ThingKind) as unknown as Draftable<unknown>);
+    return this.others.get(kind) ?? this.of(kind as ThingKind);
   }
 
   of(kind: ThingKind): AnyThings {

@@ -75,6 +75,12 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     );
   }
 
+  /** What they are called in a sentence. */
+  private get words(): { readonly one: string; readonly many: string } {
+    const { one, many } = this.shape;
+    return { one: one.replace('-', ' '), many: many.replace('-', ' ') };
+  }
+
   /** All there are, in the order of their names. */
   abstract all(): readonly Stored[];
   abstract find(id: string): Stored | undefined;
@@ -215,7 +221,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
 
   require(id: string): Stored {
     const stored = this.find(id);
-    const { one } = this.shape;
+    const { one } = this.words;
     if (stored === undefined)
       throw new Problem(
         404,
@@ -284,7 +290,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     this.accept(things);
     const [first] = things;
     if (first === undefined) return;
-    const { one, many } = this.shape;
+    const { one, many } = this.words;
     const subject = things.length === 1 ? this.titleOf(first) : `${String(things.length)} ${many}`;
     const alone = things.length === 1;
     this.parts.activity.record(
@@ -292,7 +298,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
       subject,
       alone ? `${verb} (a ${one})` : verb,
       actor,
-      alone ? { kind: one, id: first.id } : undefined,
+      alone ? { kind: this.kind, id: first.id } : undefined,
     );
   }
 
@@ -303,7 +309,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
       if (words.length === 0) continue;
       throw new Problem(
         422,
-        several ? 'Nothing was changed' : `The ${this.shape.one} is not saved`,
+        several ? 'Nothing was changed' : `The ${this.words.one} is not saved`,
         several
           ? `${this.titleOf(stored)}: ${words.join('. ')}. None of them was changed.`
           : `${words.join('. ')}. Your draft is kept.`,
@@ -327,7 +333,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     const gone = ids.filter((id) => this.find(id) === undefined);
     this.leaveRoom(gone.length);
     const deleted = await this.deleted(gone);
-    const { one } = this.shape;
+    const { one } = this.words;
     if (deleted.length < gone.length)
       throw new Problem(404, `There is no such ${one}`, 'It was never saved here. Nothing was put back.');
     return deleted.map((stored) => this.withDeletedAt(stored, null));
@@ -341,14 +347,14 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
         409,
         'There is nothing to go back to',
         version === 1
-          ? `This is the first version of the ${this.shape.one}.`
+          ? `This is the first version of the ${this.words.one}.`
           : 'The version before is not kept any more.',
       );
     return this.next(before, this.completed(body as Partial<BodyOf[K]>));
   }
 
   private leaveRoom(more: number): void {
-    const { many } = this.shape;
+    const { many } = this.words;
     if (this.all().length + more > this.most)
       throw new Problem(
         409,
@@ -362,7 +368,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     if (stored.version === version) return stored;
     throw new Problem(
       409,
-      `Somebody else saved this ${this.shape.one} in the meantime`,
+      `Somebody else saved this ${this.words.one} in the meantime`,
       'Nothing was overwritten. Your draft is kept; choose which one holds.',
       { current: this.current(stored) },
     );

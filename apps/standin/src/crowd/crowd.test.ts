@@ -43,7 +43,7 @@ test('any size and rate give lines that fit a chat', () => {
       (seed, size, rate) => {
         for (const { after, text } of acts(seed, size, rate, 50)) {
           expect(after).toBeGreaterThanOrEqual(0);
-          expect(text.length).toBeLessThan(200);
+          expect(text.length).toBeLessThan(450);
           expect(text).not.toMatch(/[{}#\r\n]/u);
         }
       },

@@ -73,6 +73,25 @@ export const PHRASES = {
     'f r e e   f l i n t   at   free-flint.example',
     'aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa',
     'LOOK AT ME NOW EVERYBODY LOOK HERE',
+    'best ropes: ropes (dot) example (slash) sale',
+    '▓▒░▓▒░▓▒░▓▒░▓▒░▓▒░ ropes ▓▒░▓▒░▓▒░▓▒░▓▒░▓▒░',
+    '🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢🪢',
+    `so this is how it is: ${'ropes, helmets, lamps and boots at half the price of anybody else, and '.repeat(5)}more`,
+  ],
+  // Good viewers who overdo it, or post what they should ask about first.
+  eager: [
+    'OH NO MIND THE STEP MIND THE STEP',
+    'THAT IS THE LAKE I KNEW IT',
+    'my sketch of the hall is at surveys.example/hall/#',
+    'the old survey: https://surveys.example/wet-series',
+    'the clip is here clips.example/lanternhour/#',
+    '🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇',
+  ],
+  // Said again and again by one, and by many at once.
+  flood: ['ropes ropes cheap ropes here', 'come and see my cave now', 'free flint for everybody now'],
+  wave: [
+    'raise your lamps for the lantern hour everybody now',
+    'we are the wet boots and we will not be dry tonight',
   ],
 } as const satisfies Record<string, readonly string[]>;
 
@@ -80,11 +99,12 @@ export type PhraseKind = keyof typeof PHRASES;
 
 /** Parts in a hundred of each kind. */
 export const MIXTURE: readonly (readonly [PhraseKind, number])[] = [
-  ['chatter', 57],
+  ['chatter', 56],
   ['question', 13],
   ['command', 13],
   ['greeting', 8],
   ['emote', 6],
+  ['eager', 1],
   ['spam', 3],
 ];
 
@@ -112,6 +132,8 @@ export const REGULARS: readonly (readonly [name: string, roles: readonly string[
 ];
 
 export const SPAMMER = 'cheap_ropes_4u';
+/** Others of his kind, who come once and seldom again. */
+export const SPAMMERS = [SPAMMER, SPAMMER, 'free_flint_now', 'helmet_deals_7', 'rope_sale_2047'] as const;
 
 const FIRST = [
   'silt',

@@ -1,7 +1,7 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { crowdName, MIXTURE, PHRASES, SPAMMER, type PhraseKind } from './phrases.js';
+import { crowdName, MIXTURE, PHRASES, SPAMMERS, type PhraseKind } from './phrases.js';
 
 export interface CrowdAct {
   /** milliseconds since the act before */
@@ -40,11 +40,22 @@ export function* planCrowd(seed: number, size: number, rate: number): Generator<
       yield { after, kind: 'go', name, text: '' };
     } else {
       const kind = kindFor(uniformInt(random, 0, 99));
-      if (kind === 'spam') name = SPAMMER;
+      if (kind === 'spam') name = oneOf<string>(SPAMMERS);
       const text = oneOf<string>(PHRASES[kind])
         .replaceAll('{}', someone())
         .replaceAll('#', String(uniformInt(random, 2, 60)));
       yield { after, kind, name, text };
+      if (kind !== 'spam') continue;
+      // Now and then it does not end with one.
+      const more = uniformInt(random, 1, 20);
+      if (more === 1) {
+        const again = oneOf<string>(PHRASES.flood);
+        for (let n = 0; n < 9; n += 1) yield { after: 400, kind: 'flood', name, text: again };
+      } else if (more === 2) {
+        const together = oneOf<string>(PHRASES.wave);
+        for (const each of new Set(Array.from({ length: 9 }, someone)))
+          if (!away.has(each)) yield { after: 900, kind: 'wave', name: each, text: together };
+      }
     }
   }
 }

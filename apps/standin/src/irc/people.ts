@@ -25,6 +25,8 @@ export class People {
       };
     person.roles = roles;
     this.known.set(fold(name), person);
+    // Whoever is banned stays outside.
+    if (seated === undefined && this.room.refusal(person) !== undefined) return undefined;
     if (seated === undefined) this.room.join(person);
     return person;
   }

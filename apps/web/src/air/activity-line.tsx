@@ -21,6 +21,7 @@ const PLACES: Readonly<Record<string, string>> = {
   routine: '/prepare/routines/',
   timer: '/prepare/timers/',
   list: '/prepare/lists/',
+  'phrase-group': '/prepare/phrases/',
 };
 
 interface ActivityLineProps {

@@ -14,7 +14,7 @@ export const AIR: Manifest = {
     {
       id: 'activity',
       title: 'Activity',
-      place: { x: 4, y: 0, w: 8, h: 20 },
+      place: { x: 4, y: 0, w: 8, h: 13 },
       load: async () => (await import('./activity-panel.js')).ActivityPanel,
     },
     {

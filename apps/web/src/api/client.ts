@@ -43,6 +43,12 @@ export type User = Schemas['UserDto'];
 export type Delivery = Schemas['DeliveryDto'];
 export type Webhook = Schemas['WebhookDto'];
 export type BundleLook = Schemas['LookDto'];
+export type Catch = Schemas['CatchDto'];
+export type CatchLabel = Schemas['CatchLabel'];
+export type CatchException = Schemas['ExceptionDto'];
+export type GuardStanding = Schemas['GuardStandingDto'];
+export type PhraseGroup = Schemas['PhraseGroupDto'];
+export type WordList = Schemas['WordListDto'];
 export type CsvPreview = Schemas['CsvPreviewDto'];
 
 /** A command as it is sent: the same, but for lists that nobody promises not to change. */

@@ -2,6 +2,12 @@ export { api, asSent, commandFrom, routineAsSent, routineFrom, timerAsSent } fro
 export type {
   Activity,
   BundleLook,
+  Catch,
+  CatchException,
+  CatchLabel,
+  GuardStanding,
+  PhraseGroup,
+  WordList,
   Channel,
   ChatLine,
   Command,

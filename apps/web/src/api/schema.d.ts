@@ -2414,15 +2414,12 @@ export interface components {
             /** @description 0 while nobody began one */
             version: number;
         };
-        StreamDto: {
-            live: boolean;
+        RecordedStreamDto: {
+            id: string;
             /** Format: date-time */
-            liveSince: string | null;
-            title: string;
-            category: string;
-            viewers: number;
-            /** @description false where no platform tells */
-            known: boolean;
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
         };
         ReplaySourceDto: {
             /** @enum {string} */
@@ -2469,15 +2466,24 @@ export interface components {
             until: string;
             by: string;
         };
-        StandingDto: {
-            /** @description milliseconds of the running clock, now */
-            running: number;
-            /** @description UTC milliseconds, now */
-            at: number;
-            said: components["schemas"]["TimerSaidDto"][];
-            states: {
-                [key: string]: components["schemas"]["TimerStateDto"];
-            };
+        GuardStandingDto: {
+            /**
+             * Format: date-time
+             * @description until when they may post links
+             */
+            graceUntil: string | null;
+            /** @description catches that count against them */
+            strikes: number;
+            /**
+             * @description who keeps them from writing
+             * @enum {string|null}
+             */
+            silencedBy: "guard" | "person" | null;
+            /**
+             * Format: date-time
+             * @description null for good
+             */
+            silencedUntil: string | null;
         };
         GraceBodyDto: {
             /** @description as set in the guard when left out */
@@ -2859,6 +2865,16 @@ export interface components {
         SecondsDto: {
             seconds: number;
         };
+        StreamDto: {
+            live: boolean;
+            /** Format: date-time */
+            liveSince: string | null;
+            title: string;
+            category: string;
+            viewers: number;
+            /** @description false where no platform tells */
+            known: boolean;
+        };
         /** @enum {string} */
         ReferenceKind: "list" | "routine" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
@@ -2921,6 +2937,16 @@ export interface components {
         TimerSaidDto: {
             at: number;
             lines: number;
+        };
+        StandingDto: {
+            /** @description milliseconds of the running clock, now */
+            running: number;
+            /** @description UTC milliseconds, now */
+            at: number;
+            said: components["schemas"]["TimerSaidDto"][];
+            states: {
+                [key: string]: components["schemas"]["TimerStateDto"];
+            };
         };
         RateDto: {
             /** @description lines of viewers a minute */
@@ -4601,7 +4627,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StreamDto"][];
+                    "application/json": components["schemas"]["RecordedStreamDto"][];
                 };
             };
         };
@@ -4746,7 +4772,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StandingDto"];
+                    "application/json": components["schemas"]["GuardStandingDto"];
                 };
             };
         };
@@ -4771,7 +4797,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StandingDto"];
+                    "application/json": components["schemas"]["GuardStandingDto"];
                 };
             };
         };

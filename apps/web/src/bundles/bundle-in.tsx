@@ -19,7 +19,13 @@ const STATE_WORDS: Readonly<Record<Item['state'], readonly [string, string]>> = 
   same: ['already here, the same', 'text-soft'],
   different: ['already here, different', 'text-ochre'],
 };
-const KIND_WORDS = { commands: 'command', routines: 'routine', lists: 'list', timers: 'timer' } as const;
+const KIND_WORDS = {
+  commands: 'command',
+  routines: 'routine',
+  lists: 'list',
+  timers: 'timer',
+  'phrase-groups': 'blocked phrases',
+} as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;
 
 /** Takes a bundle in: shows first what it would do, then does all of it or nothing, with one undo. */

@@ -4,13 +4,14 @@ import { Download, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
+import { phraseGroupsQuery } from '../guard/index.js';
 import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
 import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
 import { TickList } from './tick-list.js';
 
-type Kind = 'commands' | 'routines' | 'timers' | 'lists';
-const KINDS: readonly Kind[] = ['commands', 'routines', 'timers', 'lists'];
+type Kind = 'commands' | 'routines' | 'timers' | 'lists' | 'phrase-groups';
+const KINDS: readonly Kind[] = ['commands', 'routines', 'timers', 'lists', 'phrase-groups'];
 
 /** Any choice of what there is, as a file. */
 export function BundleOut() {
@@ -20,6 +21,7 @@ export function BundleOut() {
   const { data: routines } = useQuery(routinesQuery);
   const { data: lists } = useQuery(listsQuery);
   const { data: timers } = useQuery(timersQuery);
+  const { data: groups } = useQuery(phraseGroupsQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
   );
@@ -29,6 +31,7 @@ export function BundleOut() {
     commands: (commands ?? []).map((command) => ({ id: command.id, name: titleOf(command, prefix) })),
     routines: (routines ?? []).map(({ id, name }) => ({ id, name })),
     timers: (timers ?? []).map(({ id, name }) => ({ id, name })),
+    'phrase-groups': (groups ?? []).map(({ id, name }) => ({ id, name })),
     lists: (lists ?? []).map(({ id, name }) => ({ id, name })),
   };
   const idsOf = (kind: Kind): string[] => all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
@@ -43,6 +46,7 @@ export function BundleOut() {
             routines: idsOf('routines'),
             lists: idsOf('lists'),
             timers: idsOf('timers'),
+            'phrase-groups': idsOf('phrase-groups'),
             questions: questions.map((question) => ({ ...question, choices: [...question.choices] })),
           },
         }),
@@ -75,7 +79,7 @@ export function BundleOut() {
             <fieldset key={kind} className="min-w-0">
               <legend className="mb-1 font-bold">
                 <Tick
-                  label={`All ${kind}`}
+                  label={`All ${kind.replace('-', ' ')}`}
                   checked={some === 0 ? false : some === ids.length ? true : 'indeterminate'}
                   onChange={(on) => {
                     toggle(ids, on);
@@ -83,7 +87,7 @@ export function BundleOut() {
                 />
               </legend>
               <TickList
-                label={`Choose ${kind}`}
+                label={`Choose ${kind.replace('-', ' ')}`}
                 things={all[kind]}
                 chosen={chosen}
                 onChange={(id, on) => {

@@ -3,6 +3,7 @@ export { RaiseEvent, raisedInWords, type Raised } from './raise-event.js';
 export { ENDING_WORDS, RunWhy } from './run-why.js';
 export { Brief } from './brief.js';
 export { WhyPanel } from './why-panel.js';
+export { Name } from './name.js';
 export { Line } from './line.js';
 export { LineWhy } from './line-why.js';
 export { LineWhyLater, RunWhyLater } from './why-later.js';

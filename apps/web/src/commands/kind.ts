@@ -17,6 +17,7 @@ export const drafts = draftsOf<CommandBody>({
 });
 
 export const COMMAND: Kind<CommandBody, Command> = {
+  thing: 'command',
   word: 'command',
   path: '/prepare/commands',
   drafts,

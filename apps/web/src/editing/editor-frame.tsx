@@ -113,7 +113,7 @@ export function EditorFrame<B extends object, S extends Kept>({
 }
 
 /** Where a first text is written: in a script, of a timer, or of a list. */
-const FIRST_TEXT = '.cm-content, input.add-line';
+const FIRST_TEXT = '.cm-content, input.add-line, [data-first]';
 
 /** The name of something that is known by its name alone. */
 export function NameField<B extends { readonly name: string }, S extends Kept>({
@@ -235,7 +235,7 @@ export function ThingButtons<B extends object, S extends Kept>({
         className="btn bare"
         disabled={remove.isPending}
         onClick={() => {
-          ask(kind.word, saved.id, title, () => {
+          ask(kind.thing, saved.id, title, () => {
             remove.mutate(saved);
           });
         }}

@@ -13,8 +13,9 @@ export interface Kept {
 
 /** A kind of thing that is edited as a draft and then saved: a command, a routine, a list, a timer. */
 export interface Kind<B extends object, S extends Kept> {
+  readonly thing: ThingKind;
   /** as it stands in a sentence: `command` */
-  readonly word: ThingKind;
+  readonly word: string;
   /** where all of them are: `/prepare/commands` */
   readonly path: string;
   readonly drafts: Drafts<B>;

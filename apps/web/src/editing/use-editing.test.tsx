@@ -40,7 +40,8 @@ const saved = (version: number, lamp: Partial<Lamp> = {}): SavedLamp => ({
 });
 
 const LAMP: Kind<Lamp, SavedLamp> = {
-  word: 'lamp' as never,
+  thing: 'lamp' as never,
+  word: 'lamp',
   path: '/prepare/lamps',
   drafts,
   blank: () => BLANK,

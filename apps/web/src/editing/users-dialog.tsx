@@ -7,6 +7,7 @@ const PLACES: Readonly<Record<User['kind'], string>> = {
   routine: '/prepare/routines/',
   timer: '/prepare/timers/',
   list: '/prepare/lists/',
+  'phrase-group': '/prepare/phrases/',
   webhook: '/prepare/outputs?',
 };
 

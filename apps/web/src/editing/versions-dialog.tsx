@@ -19,9 +19,9 @@ export function VersionsDialog<B extends object, S extends Kept>(props: Versions
   const { kind, saved, title, onRestore, onClose } = props;
   const now = useNow(30_000);
   const [chosen, setChosen] = useState<number>();
-  const path = { kind: kind.word, id: saved.id };
+  const path = { kind: kind.thing, id: saved.id };
   const { data, error, refetch } = useQuery({
-    queryKey: ['versions', kind.word, saved.id, saved.version],
+    queryKey: ['versions', kind.thing, saved.id, saved.version],
     queryFn: () => answerOf(api.GET('/api/versions/{kind}/{id}', { params: { path } })),
   });
   const versions = (data ?? []).map((each) => ({ ...each, body: kind.readVersion(each.body) }));

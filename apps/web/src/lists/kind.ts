@@ -27,6 +27,7 @@ const refresh: Kind<ListBody, ListWithText>['refresh'] = (queries) => {
 const bare = (list: List): ListWithText => ({ ...list, text: '' });
 
 export const LIST: Kind<ListBody, ListWithText> = {
+  thing: 'list',
   word: 'list',
   path: '/prepare/lists',
   drafts,

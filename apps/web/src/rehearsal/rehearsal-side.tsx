@@ -1,4 +1,4 @@
-import type { ThingKind } from '@gully/core/things';
+import type { DraftKind } from '@gully/core/things';
 import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
@@ -9,6 +9,7 @@ import { answerOf, api, asSent, problemOf, routineAsSent, timerAsSent } from '..
 import { Brief, RaiseEvent, raisedInWords, replay, WhyPanel, WhyWays, type Raised } from '../chat/index.js';
 import { openDraft } from '../commands/index.js';
 import { openRoutine } from '../routines/index.js';
+import { useGuardDraft } from '../guard/index.js';
 import { chosenRate, openTimer } from '../timers/index.js';
 import { usePersona, type Persona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
@@ -39,6 +40,7 @@ export function RehearsalSide() {
 
   const routine = openRoutine.use();
   const timer = openTimer.use();
+  const guard = useGuardDraft();
   const rate = chosenRate.use();
   const about = {
     session: sessionId(),
@@ -48,6 +50,7 @@ export function RehearsalSide() {
     drafts: [
       ...(draft === undefined ? [] : [draftOf('command', draft.id, asSent(draft))]),
       ...(routine === undefined ? [] : [draftOf('routine', routine.id, routineAsSent(routine))]),
+      ...(guard === undefined ? [] : [draftOf('guard', undefined, guard)]),
       ...(timer === undefined ? [] : [draftOf('timer', timer.id, timerAsSent(timer))]),
     ],
   };
@@ -266,7 +269,7 @@ function withoutUndefined(given: Circumstances): Given {
 }
 
 /** What is open in an editor, as a rehearsal takes it. */
-function draftOf<K extends ThingKind>(
+function draftOf<K extends DraftKind>(
   kind: K,
   id: string | undefined,
   open: object & { readonly id?: string | undefined },

@@ -6,6 +6,7 @@ import { CircleDashed, RotateCcw } from 'lucide-react';
 import { openDraft } from '../commands/index.js';
 import { streamQuery, usePrefix } from '../live/index.js';
 import { openRoutine, routineDrafts } from '../routines/index.js';
+import { useGuardDraft } from '../guard/index.js';
 import { openTimer, timerDrafts } from '../timers/index.js';
 import { Choice, NEW, Opens } from '../ui/index.js';
 import { PersonaBlank } from './persona-blank.js';
@@ -137,11 +138,13 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
 function useDrafted(command: string | undefined): string[] {
   const routine = openRoutine.use();
   const timer = openTimer.use();
+  const guard = useGuardDraft();
   const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
   const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
   return [
     command,
     routine !== undefined && isRoutine ? routine.name || 'the new routine' : undefined,
+    guard === undefined ? undefined : 'the guard',
     timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
   ].filter((name) => name !== undefined);
 }

@@ -46,6 +46,7 @@ const PARTS: Parts<NamedRoutineBody> = {
 };
 
 export const ROUTINE: Kind<NamedRoutineBody, NamedRoutine> = {
+  thing: 'routine',
   word: 'routine',
   path: '/prepare/routines',
   drafts,

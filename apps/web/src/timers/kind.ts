@@ -48,6 +48,7 @@ export const PARTS = {
 } as const satisfies Parts<TimerBody>;
 
 export const TIMER: Kind<TimerBody, Timer> = {
+  thing: 'timer',
   word: 'timer',
   path: '/prepare/timers',
   drafts,

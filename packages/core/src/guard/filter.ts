@@ -7,7 +7,7 @@ export interface Earlier {
   readonly id: string;
   readonly viewer: string;
   readonly at: number;
-  readonly shingles: ReadonlySet<string>;
+  readonly shingles: ReadonlySet<number>;
 }
 
 /** What was written before a message, as far back as any filter looks. */
@@ -42,6 +42,8 @@ export interface Measurement {
 export interface Filter<S> {
   readonly name: string;
   readonly title: string;
+  /** what it measures hangs on the text of a message alone, not on who wrote it when */
+  readonly ofText: boolean;
   /** the settings of *usual* */
   readonly blank: S;
   /** @returns what is wrong with settings, by their names; nothing for usable ones */

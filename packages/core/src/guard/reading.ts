@@ -1,5 +1,5 @@
 import { foldsOf, type Folded, type Fragment } from './folding.js';
-import { shinglesOf } from './similarity.js';
+import { shinglesOf, sketchOf } from './similarity.js';
 import { skeletonOf } from './skeleton.js';
 
 /** A message as filters look at it. Times are UTC milliseconds. */
@@ -18,15 +18,16 @@ export interface Written {
 /** Characters of a message that are looked at: none that a platform lets through is longer. */
 export const READ_LIMIT = 5_000;
 
-/** A message with the forms filters compare it in, each made when it is first asked for. */
-export class Reading {
+/** A text in the forms filters compare it in, each made when it is first asked for. */
+export class Forms {
   readonly text: string;
   private letters: readonly Folded[] | undefined;
   private bones: readonly Folded[] | undefined;
-  private shingled: ReadonlySet<string> | undefined;
+  private shingled: ReadonlySet<number> | undefined;
+  private sketched: readonly number[] | undefined;
 
-  constructor(readonly written: Written) {
-    this.text = written.text.slice(0, READ_LIMIT);
+  constructor(text: string) {
+    this.text = text.slice(0, READ_LIMIT);
   }
 
   /** letter by letter as what it may be taken for, the likeliest form first */
@@ -39,8 +40,42 @@ export class Reading {
     return (this.bones ??= this.folds.map(skeletonOf));
   }
 
-  get shingles(): ReadonlySet<string> {
+  get shingles(): ReadonlySet<number> {
     return (this.shingled ??= shinglesOf(this.text));
+  }
+
+  /** by which texts that may be like it are found */
+  get sketch(): readonly number[] {
+    return (this.sketched ??= sketchOf(this.shingles));
+  }
+}
+
+/** A message as filters look at it, with the forms of its text. */
+export class Reading {
+  readonly forms: Forms;
+
+  /** @param forms of the same text, where they are known already */
+  constructor(
+    readonly written: Written,
+    forms?: Forms,
+  ) {
+    this.forms = forms ?? new Forms(written.text);
+  }
+
+  get text(): string {
+    return this.forms.text;
+  }
+  get folds(): readonly Folded[] {
+    return this.forms.folds;
+  }
+  get skeletons(): readonly Folded[] {
+    return this.forms.skeletons;
+  }
+  get shingles(): ReadonlySet<number> {
+    return this.forms.shingles;
+  }
+  get sketch(): readonly number[] {
+    return this.forms.sketch;
   }
 
   /** Whether a place lies in an emote or a name. */

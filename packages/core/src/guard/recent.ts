@@ -5,8 +5,6 @@ import type { Reading } from './reading.js';
 export const LOOK_BACK_MS = 600_000;
 /** Texts kept at most; a flood of more has filled every limit long before. */
 const KEPT = 20_000;
-/** Shingles by which near texts are found: two that are alike in a third share one of so many almost surely. */
-const SKETCH = 8;
 
 interface Kept extends Earlier {
   readonly sketch: readonly number[];
@@ -25,7 +23,7 @@ export class Recent {
   private readonly byHash = new Map<number, Kept[]>();
 
   /** What was written before a message. */
-  before({ written, shingles }: Reading): Before {
+  before({ written, sketch }: Reading): Before {
     const { id, viewer, at } = written;
     const isFresh = (each: Earlier): boolean =>
       at - each.at < LOOK_BACK_MS && at >= each.at && each.id !== id;
@@ -33,7 +31,7 @@ export class Recent {
       own: (this.byViewer.get(viewer) ?? []).filter(isFresh).reverse(),
       near: () => {
         const found = new Set<Kept>();
-        for (const hash of sketchOf(shingles))
+        for (const hash of sketch)
           for (const each of this.byHash.get(hash) ?? []) if (isFresh(each)) found.add(each);
         return [...found];
       },
@@ -41,10 +39,10 @@ export class Recent {
   }
 
   /** Remembers a message that was looked at, once however often it is decided. */
-  add({ written: { id, viewer, at }, shingles }: Reading): void {
+  add({ written: { id, viewer, at }, shingles, sketch }: Reading): void {
     if (this.ids.has(id)) return;
     this.ids.add(id);
-    const kept: Kept = { id, viewer, at, shingles, sketch: sketchOf(shingles) };
+    const kept: Kept = { id, viewer, at, shingles, sketch };
     this.entries.push(kept);
     push(this.byViewer, viewer, kept);
     for (const hash of kept.sketch) push(this.byHash, hash, kept);
@@ -79,18 +77,4 @@ function drop<K>(map: Map<K, Kept[]>, key: K, kept: Kept): void {
   const list = map.get(key);
   if (list?.[0] === kept) list.shift();
   if (list?.length === 0) map.delete(key);
-}
-
-/** The smallest hashes of a text's shingles. */
-function sketchOf(shingles: ReadonlySet<string>): number[] {
-  return [...new Set([...shingles].map(hashOf))].sort((a, b) => a - b).slice(0, SKETCH);
-}
-
-/** FNV-1a over UTF-16 units, stirred so that its order says nothing of the text (MurmurHash3’s finish). */
-function hashOf(text: string): number {
-  let hash = 0x811c9dc5;
-  for (let at = 0; at < text.length; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
-  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
-  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
-  return (hash ^ (hash >>> 16)) >>> 0;
 }

@@ -3,10 +3,11 @@ import { ALWAYS, OFFLINE } from '../stream/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import type { Fragment } from './folding.js';
 import { lookAt, prepareGuard, type Looked, type PreparedGuard } from './judge.js';
-import { Reading } from './reading.js';
+import { Forms, Reading } from './reading.js';
 import { Recent } from './recent.js';
 import { FILTER_NAMES, type GuardSettings } from './settings.js';
-import type { FilterName } from './registry.js';
+import type { Measurement, Prepared } from './filter.js';
+import { filterOf, type FilterName } from './registry.js';
 
 /** A line of recorded chat. Times are UTC milliseconds. */
 export interface RecordedLine {
@@ -64,6 +65,8 @@ export type Judgement = (line: string, filter: FilterName) => boolean | undefine
 const LINES_TOLD = 200;
 const STILL_TOLD = 50;
 const VIEWERS_TOLD = 10;
+/** Texts whose forms are kept; a busy chat has not as many in an evening. */
+const FORMS_KEPT = 20_000;
 
 type Side = 'now' | 'would';
 
@@ -89,6 +92,7 @@ export class Replay {
   private readonly guards: Readonly<Record<Side, PreparedGuard>>;
   private readonly same: ReadonlySet<FilterName>;
   private readonly seen = new Set<string>();
+  private readonly forms = new Map<string, Forms>();
   private readonly any = { lines: 0, now: 0, would: 0 };
 
   constructor(
@@ -96,7 +100,7 @@ export class Replay {
     would: GuardSettings,
     private readonly judgement: Judgement = () => undefined,
   ) {
-    this.guards = { now: prepareGuard(always(now)), would: prepareGuard(always(would)) };
+    this.guards = { now: remembering(always(now)), would: remembering(always(would)) };
     // What did not change is measured once.
     this.same = new Set(
       FILTER_NAMES.filter(
@@ -110,7 +114,7 @@ export class Replay {
   /** Takes the next line; they come in the order they were written. */
   take(line: RecordedLine): void {
     const { id, viewer, name, roles, text, at } = line;
-    const reading = new Reading({ id, viewer, text, at, emotes: [], names: [] });
+    const reading = new Reading({ id, viewer, text, at, emotes: [], names: [] }, this.formsOf(text));
     const around = {
       before: this.recent.before(reading),
       viewer: { ...strangerFacts(viewer, name, roles, at), firstSeen: line.firstSeen ?? 0 },
@@ -141,6 +145,16 @@ export class Replay {
 
   result(): Replayed {
     return { ...this.any, filters: FILTER_NAMES.map((name) => this.resultOf(name)) };
+  }
+
+  /** What was written before in the same words is not taken apart again. */
+  private formsOf(text: string): Forms {
+    const known = this.forms.get(text);
+    if (known !== undefined) return known;
+    if (this.forms.size >= FORMS_KEPT) this.forms.clear();
+    const forms = new Forms(text);
+    this.forms.set(text, forms);
+    return forms;
   }
 
   private count(
@@ -209,6 +223,27 @@ function qualityOf(judged: Counts['judged'], side: Side): Quality {
     precision: caught.length === 0 ? undefined : both / caught.length,
     recall: should.length === 0 ? undefined : both / should.length,
   };
+}
+
+/** Prepared filters that measure a text once, where that is all they look at. */
+function remembering(settings: GuardSettings): PreparedGuard {
+  const guard = prepareGuard(settings);
+  const once = (prepared: Prepared): Prepared => {
+    const measured = new WeakMap<Forms, Measurement>();
+    return {
+      measure(reading, before) {
+        const known = measured.get(reading.forms);
+        if (known !== undefined) return known;
+        const found = prepared.measure(reading, before);
+        measured.set(reading.forms, found);
+        return found;
+      },
+    };
+  };
+  const filters = guard.filters.map((each) =>
+    filterOf(each.name).ofText ? { ...each, usual: once(each.usual), newcomers: once(each.newcomers) } : each,
+  );
+  return { ...guard, filters };
 }
 
 /** The same settings without the limits of when: a line does not tell whether the stream was live. */

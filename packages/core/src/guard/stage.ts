@@ -14,6 +14,8 @@ const TOLD_EVERY_MS = 15_000;
 const REMOVED: Consequence = { action: 'delete', seconds: 0 };
 /** Marked parts kept of one message. */
 const FRAGMENTS_KEPT = 50;
+/** Characters of a measurement that stands with the line itself; a longer one is in its why. */
+const BRIEF = 30;
 /** What a warning says where the filter has no message of its own. */
 const WARNING = 'please take care what you post here.';
 
@@ -69,7 +71,7 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
     checks: [],
     why: {
       outcome: 'removed',
-      brief: `${title}: ${kept.measure}`,
+      brief: kept.measure.length > BRIEF ? title : `${title}: ${kept.measure}`,
       checks: all,
       decided: `Caught for ${title}: ${kept.measure}, where ${kept.allowed} is allowed. ${sentence(followsInWords(kept))}`,
     },

@@ -13,6 +13,8 @@ export function byteLength(text: string): number {
 
 /** Length of `text` in characters as a reader counts them. */
 export function characterCount(text: string): number {
+  // What most people write is one unit for each character, and needs no looking up.
+  if (/^[\x20-\x7e]*$/u.test(text)) return text.length;
   return [...graphemes.segment(text)].length;
 }
 

@@ -14,6 +14,7 @@ const LOWER = /\p{Ll}/u;
 export const CAPITALS: Filter<CapitalsSettings> = {
   name: 'capitals',
   title: 'Capitals',
+  ofText: true,
   blank: { most: 70, from: 12 },
   faults: ({ most, from }) => faultsOf({ most: rangeFault(most, 0, 100), from: rangeFault(from, 1, 500) }),
   prepare: ({ most, from }) => ({
@@ -22,9 +23,11 @@ export const CAPITALS: Filter<CapitalsSettings> = {
       let letters = 0;
       let at = 0;
       for (const character of reading.text) {
-        if (!reading.isSpared(at)) {
-          if (UPPER.test(character)) upper += 1;
-          if (UPPER.test(character) || LOWER.test(character)) letters += 1;
+        const isUpper = character <= 'z' ? character >= 'A' && character <= 'Z' : UPPER.test(character);
+        const isLower = character <= 'z' ? character >= 'a' : LOWER.test(character);
+        if ((isUpper || isLower) && !reading.isSpared(at)) {
+          if (isUpper) upper += 1;
+          letters += 1;
         }
         at += character.length;
       }

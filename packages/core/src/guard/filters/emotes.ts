@@ -16,6 +16,7 @@ const EMOJI =
 export const EMOTES: Filter<EmotesSettings> = {
   name: 'emotes',
   title: 'Emotes',
+  ofText: true,
   blank: { most: 15, share: 100, from: 8 },
   faults: ({ most, share, from }) =>
     faultsOf({
@@ -27,7 +28,8 @@ export const EMOTES: Filter<EmotesSettings> = {
     measure({ text, written }) {
       const emotes = written.emotes.filter(({ to }) => to <= text.length);
       const isIn = (at: number): boolean => emotes.some((emote) => at >= emote.from && at < emote.to);
-      const emoji = [...text.matchAll(EMOJI)]
+      // There is none in ASCII, and most messages are.
+      const emoji = (/[^\x20-\x7e]/u.test(text) ? [...text.matchAll(EMOJI)] : [])
         .filter(({ index }) => !isIn(index))
         .map(({ index, 0: found }): Fragment => ({ from: index, to: index + found.length }));
       const found = [...emotes, ...emoji].sort((a, b) => a.from - b.from);

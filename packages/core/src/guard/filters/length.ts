@@ -10,6 +10,7 @@ export interface LengthSettings {
 export const LENGTH: Filter<LengthSettings> = {
   name: 'length',
   title: 'Length',
+  ofText: true,
   blank: { characters: 350, lines: 4 },
   faults: ({ characters, lines }) =>
     faultsOf({ characters: rangeFault(characters, 10, 5_000), lines: rangeFault(lines, 1, 100) }),
@@ -18,7 +19,7 @@ export const LENGTH: Filter<LengthSettings> = {
       // What is not looked at otherwise counts here all the same.
       const more = written.text.length - text.length;
       const long = characterCount(text) + more;
-      const high = text.split(/\r\n|[\n\r\u2028\u2029]/u).length;
+      const high = !/[\n\r\u2028\u2029]/u.test(text) ? 1 : text.split(/\r\n|[\n\r\u2028\u2029]/u).length;
       const all = [{ from: 0, to: text.length }];
       const byLines = high > lines && long <= characters;
       const words = {

@@ -18,6 +18,7 @@ const DOMAINS_LIMIT = 2_000;
 export const LINKS: Filter<LinksSettings> = {
   name: 'links',
   title: 'Links',
+  ofText: true,
   blank: { which: 'any', allowed: [], blocked: [] },
   faults({ allowed, blocked }) {
     const faults: Record<string, string> = {};

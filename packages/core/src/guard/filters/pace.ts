@@ -10,6 +10,7 @@ export interface PaceSettings {
 export const PACE: Filter<PaceSettings> = {
   name: 'pace',
   title: 'Pace',
+  ofText: false,
   blank: { most: 8, seconds: 10 },
   faults: ({ most, seconds }) =>
     faultsOf({ most: rangeFault(most, 1, 100), seconds: rangeFault(seconds, 1, 600) }),

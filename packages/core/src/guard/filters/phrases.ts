@@ -43,6 +43,7 @@ interface Hit<T> extends Fragment {
 export const PHRASES: Filter<PhrasesSettings> = {
   name: 'phrases',
   title: 'Blocked phrases',
+  ofText: true,
   blank: { phrases: [], exceptions: [] },
   faults({ phrases, exceptions }) {
     const faults: Record<string, string> = {};

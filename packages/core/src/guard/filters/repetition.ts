@@ -19,6 +19,7 @@ export interface RepetitionSettings {
 export const REPETITION: Filter<RepetitionSettings> = {
   name: 'repetition',
   title: 'Repetition',
+  ofText: false,
   blank: { most: 3, seconds: 60, alike: 85, characters: 14, words: 6 },
   faults: ({ most, seconds, alike, characters, words }) =>
     faultsOf({
@@ -37,7 +38,7 @@ export const REPETITION: Filter<RepetitionSettings> = {
       const letters = longestRun(reading);
       const word = longestWordRun(reading);
       const told = {
-        measure: `${ordinal(same + 1)} time in ${String(seconds)} s; one character ${String(letters.count)} times, one word ${String(word.count)} times`,
+        measure: `${ordinal(same + 1)} time in ${String(seconds)} s; in a row, one character ${String(letters.count)}× and one word ${String(word.count)}×`,
         allowed: `at most ${String(most)} times; ${String(characters)} characters, ${String(words)} words`,
       };
       if (letters.count > characters) return atMost(letters.count, characters, told, [letters.at]);

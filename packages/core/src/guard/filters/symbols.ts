@@ -30,6 +30,7 @@ interface Counted {
 export const SYMBOLS: Filter<SymbolsSettings> = {
   name: 'symbols',
   title: 'Symbols',
+  ofText: true,
   blank: { most: 50, from: 12, run: 12, marks: 4 },
   faults: ({ most, from, run, marks }) =>
     faultsOf({
@@ -54,6 +55,10 @@ export const SYMBOLS: Filter<SymbolsSettings> = {
   }),
 };
 
+function isAsciiLetter(character: string): boolean {
+  return (character >= 'a' && character <= 'z') || (character >= 'A' && character <= 'Z');
+}
+
 function count(text: string, isSpared: (at: number) => boolean): Counted {
   let [symbols, characters, marks, stacked, runFrom] = [0, 0, 0, 0, 0];
   let run: Fragment = { from: 0, to: 0 };
@@ -62,7 +67,10 @@ function count(text: string, isSpared: (at: number) => boolean): Counted {
   let at = 0;
   for (const character of text) {
     const to = at + character.length;
-    if (MARK.test(character)) {
+    if (isAsciiLetter(character)) {
+      [stacked, stackFrom, runFrom] = [0, at, to];
+      characters += 1;
+    } else if (MARK.test(character)) {
       stacked += 1;
       if (stacked > marks) [marks, stack] = [stacked, { from: stackFrom, to }];
     } else {

@@ -15,6 +15,7 @@ export interface WaveSettings {
 export const WAVE: Filter<WaveSettings> = {
   name: 'wave',
   title: 'Copy-paste wave',
+  ofText: false,
   blank: { most: 4, seconds: 30, alike: 80, from: 25 },
   faults: ({ most, seconds, alike, from }) =>
     faultsOf({

@@ -1,0 +1,124 @@
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { Download } from 'lucide-react';
+import { useState } from 'react';
+import type { Catch } from '../api/index.js';
+import { Bones, Choice, comesLater, LoadFailed, useNow } from '../ui/index.js';
+import { CatchTable } from './catch-rows.js';
+import { guardQuery } from './queries.js';
+import { useCatchActs } from './use-catch-acts.js';
+import { ALL_CATCHES, askCatches, KINDS, LABEL_CHOICES, PAGE, queryOf } from './wanted-catches.js';
+import './guard.css';
+
+const ExceptionsDialog = comesLater(async () => (await import('./exceptions-dialog.js')).ExceptionsDialog);
+
+/** Review › Catches: what the guard caught and what people did, and what to do about it now. */
+export function CatchesPage() {
+  const [wanted, setWanted] = useState(ALL_CATCHES);
+  const [excepting, setExcepting] = useState<Catch>();
+  const now = useNow(10_000);
+  const acts = useCatchActs();
+  const { data: guard } = useQuery(guardQuery);
+  const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ['guard', 'catches', wanted],
+    queryFn: ({ pageParam }) => askCatches(wanted, pageParam),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
+  });
+  const catches = data?.pages.flat();
+  return (
+    <section className="flex h-full flex-col bg-plane" aria-labelledby="catches-title">
+      <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
+        <h1 id="catches-title">Catches</h1>
+        <span className="s2 ml-1 text-soft max-[1500px]:hidden">
+          What the guard caught, and what people did.
+        </span>
+        <span className="row ml-auto flex-wrap">
+          <input
+            className="blank !w-44"
+            type="search"
+            placeholder="Find a name or a text"
+            aria-label="Find a name or a text"
+            value={wanted.search}
+            onChange={({ target }) => {
+              setWanted({ ...wanted, search: target.value });
+            }}
+          />
+          <Choice
+            label="Filter"
+            value={wanted.filter}
+            options={[
+              { value: 'any', label: 'Any filter' },
+              ...(guard?.filters ?? []).map(({ name, title }) => ({ value: name, label: title })),
+            ]}
+            onChange={(filter) => {
+              setWanted({ ...wanted, filter });
+            }}
+          />
+          <Choice
+            label="By whom"
+            value={wanted.of}
+            options={KINDS}
+            onChange={(of) => {
+              setWanted({ ...wanted, of });
+            }}
+          />
+          <Choice
+            label="Label"
+            value={wanted.label}
+            options={LABEL_CHOICES}
+            onChange={(label) => {
+              setWanted({ ...wanted, label });
+            }}
+          />
+          <a
+            className="btn s"
+            href={`/api/guard/catches/csv?${new URLSearchParams(queryOf(wanted)).toString()}`}
+            download="catches.csv"
+          >
+            <Download className="i s" aria-hidden="true" /> Export CSV
+          </a>
+        </span>
+      </header>
+      {catches === undefined ? (
+        error === null ? (
+          <Bones lines={14} />
+        ) : (
+          <LoadFailed error={error} retry={() => void refetch()} />
+        )
+      ) : catches.length === 0 ? (
+        <p className="p-4 text-soft">
+          {JSON.stringify(wanted) === JSON.stringify(ALL_CATCHES)
+            ? 'Nothing was caught yet. Whatever a filter catches, and every ban by a moderator, is listed here.'
+            : 'Nothing matches these filters.'}
+        </p>
+      ) : (
+        <div
+          className="min-h-0 flex-1 overflow-y-auto"
+          tabIndex={0}
+          role="group"
+          aria-label="What was caught"
+        >
+          <CatchTable catches={catches} now={now} acts={acts} onExcept={setExcepting} />
+          {hasNextPage && (
+            <button
+              type="button"
+              className="btn s m-4"
+              disabled={isFetchingNextPage}
+              onClick={() => void fetchNextPage()}
+            >
+              Older
+            </button>
+          )}
+        </div>
+      )}
+      {excepting !== undefined && (
+        <ExceptionsDialog
+          one={excepting}
+          onClose={() => {
+            setExcepting(undefined);
+          }}
+        />
+      )}
+    </section>
+  );
+}
