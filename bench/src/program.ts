@@ -33,6 +33,7 @@ export function start(
 export async function startGully(
   folder: string,
   irc: number,
+  more: Record<string, string> = {},
 ): Promise<{ child: ChildProcess; address: string }> {
   const settings = {
     GULLY_DATA_DIR: folder,
@@ -43,6 +44,7 @@ export async function startGully(
     GULLY_CHAT_LIMIT_SECONDS: '1',
     // Some are started without a room to be in, and would say so.
     GULLY_LOG: 'silent',
+    ...more,
   };
   const { child, line } = await start('apps/server/dist/main.js', [], settings, /^Gully is at/u);
   return { child, address: line.replace('Gully is at ', '').trim() };

@@ -82,6 +82,7 @@ export class GuardStore implements OnModuleInit {
   private view(): GuardView {
     return {
       prepared: this.settings.prepared(),
+      formsOf: (text) => this.recent.formsOf(text),
       before: (reading) => this.recent.before(reading),
       standingOf: (viewer) => this.standings.of(viewer),
       toldAt: () => this.toldAt,

@@ -5,29 +5,16 @@ import { Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
 import { Performers, type EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { CarriedOut, type Part } from './carried-out.js';
+import { ActQueue, type Act } from './act-queue.js';
+import { CarriedOut } from './carried-out.js';
 import { SilenceRow } from './rows.js';
-
-/** Something to be done in the room. */
-interface Act {
-  /** of the catch, or of what a person did */
-  readonly id: string;
-  /** what it is done to: a catch may have both done */
-  readonly part: Part;
-  /** the worst first: 0 for a ban and for letting somebody write again, 1 for a timeout, 2 for clearing, 3 for one message */
-  readonly rank: number;
-  /** UTC milliseconds */
-  readonly at: number;
-  /** after this it makes no sense any more */
-  readonly until: number;
-  /** what it sends to the server: a message each */
-  readonly costs: number;
-  /** Does it. @returns what is to be said of it; `failed` when it could not be done */
-  run(): Promise<{ readonly note: string; readonly failed?: true }>;
-}
 
 /** Milliseconds a message that is to be taken out waits for the connection at most; after that it was read anyway. */
 const FRESH_MS = 120_000;
+const TOO_LATE = {
+  note: 'too late: it made no sense any more once the connection was back',
+  failed: true,
+} as const;
 /** Messages one clearing takes out at most. */
 const CLEARED_MOST = 100;
 
@@ -38,7 +25,7 @@ const CLEARED_MOST = 100;
  */
 @Injectable()
 export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown {
-  private readonly waiting: Act[] = [];
+  private readonly waiting = new ActQueue();
   private readonly window = new RateWindow();
   private timer: NodeJS.Timeout | undefined;
   private clock: NodeJS.Timeout | undefined;
@@ -102,7 +89,6 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       id,
       part: 'message',
       rank: since === undefined ? 3 : 2,
-      at,
       until: at + FRESH_MS,
       costs: lines.length,
       run,
@@ -114,7 +100,6 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       id,
       part: 'viewer',
       rank: until === null ? 0 : 1,
-      at: Date.now(),
       until: until ?? Infinity,
       costs: 2,
       run: async () => {
@@ -138,7 +123,6 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       id,
       part: 'viewer',
       rank: 0,
-      at: Date.now(),
       until: Infinity,
       costs: 1,
       run: async () => {
@@ -167,50 +151,50 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   private add(act: Act): void {
-    this.waiting.push(act);
+    this.waiting.add(act);
     this.drainSoon();
   }
 
   private drainSoon(): void {
+    if (this.timer !== undefined) return;
     this.draining ??= this.drain().finally(() => {
       this.draining = undefined;
     });
   }
 
   private async drain(): Promise<void> {
-    clearTimeout(this.timer);
-    // What came together is sorted before the first is done.
+    // What came together is in its order before the first is done.
     await Promise.resolve();
     const spanMs = this.environment.GULLY_CHAT_LIMIT_SECONDS * 1000;
     const most = this.environment.GULLY_CHAT_LIMIT_MODERATOR;
-    while (this.waiting.length > 0 && this.connection.open) {
-      this.waiting.sort((a, b) => a.rank - b.rank || a.at - b.at);
-      const [act] = this.waiting;
-      if (act === undefined) return;
+    for (
+      let act = this.waiting.peek();
+      act !== undefined && this.connection.open;
+      act = this.waiting.peek()
+    ) {
       const now = Date.now();
-      if (act.until <= now) {
-        this.waiting.shift();
-        this.carriedOut.tell(act, {
-          note: 'too late: it made no sense any more once the connection was back',
-          failed: true,
-        });
-        continue;
-      }
-      const waitMs = this.window.waitMs({ most, spanMs }, now, true);
+      const isStale = act.until <= now;
+      const waitMs = isStale ? 0 : this.window.waitMs({ most, spanMs }, now, true);
       if (waitMs > 0) {
         this.timer = setTimeout(() => {
+          this.timer = undefined;
           this.drainSoon();
         }, waitMs);
         return;
       }
-      this.waiting.shift();
-      for (let n = 0; n < act.costs; n += 1) this.window.count(now);
-      try {
-        this.carriedOut.tell(act, await act.run());
-      } catch (error) {
-        this.log.error({ error, id: act.id }, 'the guard could not act');
-        this.carriedOut.tell(act, { note: 'it failed in Gully; the log says more', failed: true });
-      }
+      this.waiting.take();
+      if (isStale) this.carriedOut.tell(act, TOO_LATE);
+      else await this.run(act, now);
+    }
+  }
+
+  private async run(act: Act, now: number): Promise<void> {
+    for (let n = 0; n < act.costs; n += 1) this.window.count(now);
+    try {
+      this.carriedOut.tell(act, await act.run());
+    } catch (error) {
+      this.log.error({ error, id: act.id }, 'the guard could not act');
+      this.carriedOut.tell(act, { note: 'it failed in Gully; the log says more', failed: true });
     }
   }
 
@@ -222,7 +206,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     );
     const now = Date.now();
     for (const { viewerId, name, until } of rows)
-      if (until !== null && until <= now && !this.waiting.some(({ id }) => id === viewerId))
+      if (until !== null && until <= now && !this.waiting.has(viewerId))
         this.lift({ kind: 'lift', id: viewerId, viewer: viewerId, name });
     const next = rows.find(({ until }) => until !== null && until > now)?.until;
     if (next === undefined || next === null) return;

@@ -30,11 +30,12 @@ export class Undoing {
     if (row?.by !== null)
       throw new Problem(404, 'There is no such catch', 'It is too old to be kept. Nothing was changed.');
     if (row.undoneAt !== null) return;
-    const line = await this.lineOf(row);
+    const viewer = await this.viewerNow(row.viewerId);
+    const line = { ...(await this.lineOf(row)), viewer };
     await this.pipeline.do({
       kind: 'undo-catch',
       actor,
-      about: [row.viewerId],
+      about: [viewer],
       texts: [row.text],
       decide: () => {
         const now = Date.now();
@@ -42,7 +43,7 @@ export class Undoing {
           kind: 'moderated',
           act: 'undone',
           id,
-          viewer: row.viewerId,
+          viewer,
           at: now,
           by: actor,
         };
@@ -67,7 +68,7 @@ export class Undoing {
   /** What is to be done in the room so that they may write as if this had never been given. */
   private lifting({ id, viewerId: viewer, name }: CatchRow, undone: UndoneChange): GuardEffect[] {
     const { guard } = this.world.now();
-    const before = guard.standingOf(viewer);
+    const before = guard.standingOf(undone.viewer);
     const { overlapping } = guard.prepared.settings;
     const after = silenceOf(standingAfter(before, undone).given, overlapping, undone.at);
     if (after === undefined) return [{ kind: 'lift', id, viewer, name }];
@@ -75,6 +76,15 @@ export class Undoing {
     if (after.by === 'person') return [];
     const until = after.until ?? null;
     return [{ kind: 'silence', id, viewer, name, until, reason: 'Gully: the timeout before it goes on' }];
+  }
+
+  /** Who somebody is now: two viewers may have been found to be one since. */
+  private async viewerNow(id: string): Promise<string> {
+    const rows = await this.database.read.query<{ merged: string | null }[]>(
+      'SELECT merged_into AS merged FROM viewers WHERE id = ?',
+      [id],
+    );
+    return rows[0]?.merged ?? id;
   }
 
   private async lineOf({ id, viewerId, name, text, at }: CatchRow): Promise<ChatLine> {

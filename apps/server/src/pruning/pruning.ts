@@ -13,6 +13,9 @@ const TOGETHER = 200;
 const REST_MS = 100;
 /** Tables whose ids tell when a row was made; the oldest go first. */
 const TABLES = ['chat_lines', 'activity', 'run_log'] as const;
+/** How long a strike may count at the most. */
+const CATCH_COUNTS_MS = 90 * DAY_MS;
+const HOLDS_NOBODY = 'NOT (silenced = 1 AND until IS NULL AND undone_at IS NULL)';
 
 /** Days that chat's lines, the activity and what ran are kept; 0 for good. */
 export const KEPT_DAYS: SettingOf<number> = { name: 'kept-days', fallback: 90 };
@@ -66,6 +69,9 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
       const before = await this.oldestKept(days);
       if (before === undefined) return 0;
       for (const table of TABLES) gone += await this.pruneTable(table, before);
+      // A catch may count against somebody for as long, and a ban for good holds until it is lifted.
+      const counts = encodeTime(Math.max(0, Date.now() - CATCH_COUNTS_MS), 10);
+      gone += await this.pruneTable('catches', before < counts ? before : counts, HOLDS_NOBODY);
       await this.pruneHours(before);
       if (gone > 0) this.chatLog.forgetBefore(before);
     } catch (error) {
@@ -105,12 +111,16 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
     }
   }
 
-  private async pruneTable(table: (typeof TABLES)[number], before: string): Promise<number> {
+  private async pruneTable(
+    table: (typeof TABLES)[number] | 'catches',
+    before: string,
+    where = 'true',
+  ): Promise<number> {
     for (let gone = 0; ;) {
       if (this.ending) return gone;
       const rows = await this.database.write((manager) =>
         manager.query<object[]>(
-          `DELETE FROM ${table} WHERE id IN (SELECT id FROM ${table} WHERE id < ? ORDER BY id LIMIT ?) RETURNING 1`,
+          `DELETE FROM ${table} WHERE id IN (SELECT id FROM ${table} WHERE id < ? AND ${where} ORDER BY id LIMIT ?) RETURNING 1`,
           [before, TOGETHER],
         ),
       );

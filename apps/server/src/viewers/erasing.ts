@@ -71,6 +71,11 @@ export class Erasing {
          WHERE ended = 'going' AND id NOT IN (SELECT id FROM runs)`,
         [Date.now()],
       );
+      await manager.query(
+        `UPDATE catches SET name = ?, text = '', fragments = '[]', measure = '' WHERE viewer_id IN (${marks})`,
+        [ERASED, ...ids],
+      );
+      await manager.query(`DELETE FROM graces WHERE viewer_id IN (${marks})`, ids);
       await manager.query(`DELETE FROM viewer_notes WHERE viewer_id IN (${marks})`, ids);
       for (const each of ids)
         await manager.update(
@@ -97,6 +102,7 @@ const TEXTS: readonly (readonly [table: string, columns: readonly string[]])[] =
   ['activity', ['subject', 'text']],
   ['run_log', ['words', 'checks']],
   ['deliveries', ['body', 'answer']],
+  ['catches', ['text', 'measure', 'by']],
 ];
 
 /** A name goes where others' lines and what the bot said have it, as a whole word in any case. */

@@ -27,6 +27,8 @@ export function* planCrowd(seed: number, size: number, rate: number): Generator<
   const random = xoroshiro128plus(seed);
   const chance = (): number => uniformFloat64(random);
   const oneOf = <T>(items: readonly T[]): T => items[uniformInt(random, 0, items.length - 1)] as T;
+  /** Milliseconds between two lines of a flood: never longer than between two others. */
+  const hurried = (most: number): number => Math.min(most, Math.round(60_000 / rate));
   const away = new Set<string>();
   const someone = (): string => crowdName(Math.floor(chance() * chance() * size));
   for (;;) {
@@ -50,11 +52,11 @@ export function* planCrowd(seed: number, size: number, rate: number): Generator<
       const more = uniformInt(random, 1, 20);
       if (more === 1) {
         const again = oneOf<string>(PHRASES.flood);
-        for (let n = 0; n < 9; n += 1) yield { after: 400, kind: 'flood', name, text: again };
+        for (let n = 0; n < 9; n += 1) yield { after: hurried(400), kind: 'flood', name, text: again };
       } else if (more === 2) {
         const together = oneOf<string>(PHRASES.wave);
         for (const each of new Set(Array.from({ length: 9 }, someone)))
-          if (!away.has(each)) yield { after: 900, kind: 'wave', name: each, text: together };
+          if (!away.has(each)) yield { after: hurried(900), kind: 'wave', name: each, text: together };
       }
     }
   }

@@ -7,7 +7,6 @@ import { CatchTable } from './catch-rows.js';
 import { guardQuery } from './queries.js';
 import { useCatchActs } from './use-catch-acts.js';
 import { ALL_CATCHES, askCatches, KINDS, LABEL_CHOICES, PAGE, queryOf } from './wanted-catches.js';
-import './guard.css';
 
 const ExceptionsDialog = comesLater(async () => (await import('./exceptions-dialog.js')).ExceptionsDialog);
 

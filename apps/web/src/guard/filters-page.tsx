@@ -12,7 +12,6 @@ import { ReplayStrip } from './replay-strip.js';
 import { TryIt } from './try-it.js';
 import { changesOf, useEditedGuard, type EditedGuard } from './use-guard-draft.js';
 import { useTrial } from './use-trial.js';
-import './guard.css';
 
 /** Prepare › Filters: what is caught, what follows from it, and what a change would mean. */
 export function FiltersPage() {

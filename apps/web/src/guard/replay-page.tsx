@@ -10,7 +10,6 @@ import { ReplaySourceChoice } from './replay-source.js';
 import { ReplayAgain, ReplayProgress, ReplaySums } from './replay-sums.js';
 import { useGuardDraft } from './guard-drafts.js';
 import { useReplay, type ReplaySource } from './use-replay.js';
-import './guard.css';
 
 /** Review › Replay: by filter, what is caught, what would be with your changes, and how right that is. */
 export function ReplayPage() {

@@ -175,6 +175,13 @@ export const STARTERS: readonly Starter[] = [
     inputs: [input('timer', 'text', { most: 60 })],
     first: timerStep('fire'),
   }),
+  starter('grace', 'lets somebody post links for a minute, for moderators', {
+    trigger: { name: 'grace' },
+    gates: FOR_MODERATORS,
+    inputs: [input('who', 'viewer')],
+    first: { kind: 'grace', id: 'grace', seconds: 60 },
+    says: ['{{ target.name }} may post links for a minute.'],
+  }),
   starter('hug', 'a hug with two names', {
     trigger: { name: 'hug' },
     inputs: [input('who', 'text', { optional: true, most: 60 })],

@@ -10,12 +10,18 @@ export interface Earlier {
   readonly shingles: ReadonlySet<number>;
 }
 
+/** A text that may be like a message, with whoever wrote it and when last. */
+export interface Alike {
+  readonly shingles: ReadonlySet<number>;
+  readonly viewers: ReadonlyMap<string, number>;
+}
+
 /** What was written before a message, as far back as any filter looks. */
 export interface Before {
   /** by the same viewer, newest first */
   readonly own: readonly Earlier[];
   /** by whomever, what may be like it */
-  near(): readonly Earlier[];
+  near(): readonly Alike[];
 }
 
 /** What a filter finds in a message. */

@@ -239,11 +239,9 @@ describe('what was written before', () => {
         const recent = new Recent();
         for (const [n, [viewer, line]] of lines.entries()) {
           const reading = written(line, `v${String(viewer)}`, n);
-          const everything = all.map((each) => ({
-            id: each.written.id,
-            viewer: each.written.viewer,
-            at: each.written.at,
-            shingles: each.shingles,
+          const everything = all.map(({ written: { viewer: who, at }, shingles }) => ({
+            shingles,
+            viewers: new Map([[who, at]]),
           }));
           const slow = filter.measure(reading, { own: [], near: () => everything });
           expect(filter.measure(reading, recent.before(reading)).value).toBe(slow.value);

@@ -10,7 +10,7 @@ export {
   type Consequence,
 } from './consequence.js';
 export type { Fragment } from './folding.js';
-export type { Before, Earlier, Filter, Measurement, Prepared } from './filter.js';
+export type { Alike, Before, Earlier, Filter, Measurement, Prepared } from './filter.js';
 export { phraseFault, PHRASES_LIMIT, type BlockedPhrase } from './filters/phrases.js';
 export { readDomain } from './hosts.js';
 export {
@@ -89,7 +89,7 @@ export {
   type ToldChange,
   type UndoneChange,
 } from './view.js';
-export { Reading, READ_LIMIT, type Written } from './reading.js';
+export { Forms, Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
 export { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
 export {

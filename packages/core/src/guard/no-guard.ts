@@ -7,6 +7,7 @@ import type { GuardView } from './view.js';
 export const NO_GUARD: GuardView = {
   prepared: prepareGuard(guardOff()),
   before: () => ({ own: [], near: () => [] }),
+  formsOf: () => undefined,
   standingOf: () => NOTHING_KNOWN,
   toldAt: () => undefined,
   powerless: () => undefined,

@@ -1,26 +1,44 @@
-import type { Before, Earlier } from './filter.js';
-import type { Reading } from './reading.js';
+import type { Alike, Before, Earlier } from './filter.js';
+import { Forms, type Reading } from './reading.js';
 
 /** Milliseconds back that any filter may look. */
 export const LOOK_BACK_MS = 600_000;
-/** Texts kept at most; a flood of more has filled every limit long before. */
+/** Messages kept at most; a flood of more has filled every limit long before. */
 const KEPT = 20_000;
+/** Of one viewer: no filter’s limit is above a hundred, so more would tell nothing more. */
+const KEPT_OF_ONE = 101;
+
+/** All that was written in the same words. */
+interface Words {
+  readonly text: string;
+  readonly forms: Forms;
+  /** by whom, and when last */
+  readonly viewers: Map<string, number>;
+  /** messages of it that are remembered */
+  count: number;
+}
 
 interface Kept extends Earlier {
-  readonly sketch: readonly number[];
+  readonly words: Words;
 }
 
 /**
  * What was written lately, for filters that compare: by viewer, and by likeness. Texts that are
  * alike share some of their smallest shingle hashes (bottom-k sketches; Broder, 1997), so a text
- * is compared with few others however much is written.
+ * is compared with few others however much is written; the same words are taken apart once.
  */
 export class Recent {
   private readonly entries: Kept[] = [];
   private first = 0;
   private readonly ids = new Set<string>();
   private readonly byViewer = new Map<string, Kept[]>();
-  private readonly byHash = new Map<number, Kept[]>();
+  private readonly byText = new Map<string, Words>();
+  private readonly byHash = new Map<number, Set<Words>>();
+
+  /** The forms of a text that was written lately in the same words. */
+  formsOf(text: string): Forms | undefined {
+    return this.byText.get(text)?.forms;
+  }
 
   /** What was written before a message. */
   before({ written, sketch }: Reading): Before {
@@ -30,23 +48,39 @@ export class Recent {
     return {
       own: (this.byViewer.get(viewer) ?? []).filter(isFresh).reverse(),
       near: () => {
-        const found = new Set<Kept>();
-        for (const hash of sketch)
-          for (const each of this.byHash.get(hash) ?? []) if (isFresh(each)) found.add(each);
-        return [...found];
+        const found = new Set<Words>();
+        for (const hash of sketch) for (const each of this.byHash.get(hash) ?? []) found.add(each);
+        return [...found].map(({ forms, viewers }): Alike => ({ shingles: forms.shingles, viewers }));
       },
     };
   }
 
   /** Remembers a message that was looked at, once however often it is decided. */
-  add({ written: { id, viewer, at }, shingles, sketch }: Reading): void {
+  add({ written: { id, viewer, text, at }, forms }: Reading): void {
     if (this.ids.has(id)) return;
     this.ids.add(id);
-    const kept: Kept = { id, viewer, at, shingles, sketch };
+    const words = this.wordsOf(text, forms);
+    words.count += 1;
+    words.viewers.set(viewer, Math.max(at, words.viewers.get(viewer) ?? at));
+    const kept: Kept = { id, viewer, at, shingles: words.forms.shingles, words };
     this.entries.push(kept);
-    push(this.byViewer, viewer, kept);
-    for (const hash of kept.sketch) push(this.byHash, hash, kept);
+    const own = this.byViewer.get(viewer);
+    if (own === undefined) this.byViewer.set(viewer, [kept]);
+    else if (own.push(kept) > KEPT_OF_ONE) own.shift();
     this.forget(at);
+  }
+
+  private wordsOf(text: string, forms: Forms): Words {
+    const known = this.byText.get(text);
+    if (known !== undefined) return known;
+    const words: Words = { text, forms, viewers: new Map(), count: 0 };
+    this.byText.set(text, words);
+    for (const hash of forms.sketch) {
+      const some = this.byHash.get(hash);
+      if (some === undefined) this.byHash.set(hash, new Set([words]));
+      else some.add(words);
+    }
+    return words;
   }
 
   private forget(now: number): void {
@@ -55,26 +89,28 @@ export class Recent {
       if (oldest === undefined) break;
       if (now - oldest.at < LOOK_BACK_MS && this.entries.length - this.first <= KEPT) break;
       this.first += 1;
-      this.ids.delete(oldest.id);
-      drop(this.byViewer, oldest.viewer, oldest);
-      for (const hash of oldest.sketch) drop(this.byHash, hash, oldest);
+      this.drop(oldest);
     }
     // Taken off in one go now and then: taking one off the front moves all the others.
     if (this.first <= KEPT) return;
     this.entries.splice(0, this.first);
     this.first = 0;
   }
-}
 
-function push<K>(map: Map<K, Kept[]>, key: K, kept: Kept): void {
-  const list = map.get(key);
-  if (list === undefined) map.set(key, [kept]);
-  else list.push(kept);
-}
-
-/** The oldest of all is the oldest of its list too. */
-function drop<K>(map: Map<K, Kept[]>, key: K, kept: Kept): void {
-  const list = map.get(key);
-  if (list?.[0] === kept) list.shift();
-  if (list?.length === 0) map.delete(key);
+  private drop({ id, viewer, at, words }: Kept): void {
+    this.ids.delete(id);
+    const own = this.byViewer.get(viewer);
+    // Of one who wrote much it is gone from there already.
+    if (own?.[0]?.id === id) own.shift();
+    if (own?.length === 0) this.byViewer.delete(viewer);
+    if (words.viewers.get(viewer) === at) words.viewers.delete(viewer);
+    words.count -= 1;
+    if (words.count > 0) return;
+    this.byText.delete(words.text);
+    for (const hash of words.forms.sketch) {
+      const some = this.byHash.get(hash);
+      some?.delete(words);
+      if (some?.size === 0) this.byHash.delete(hash);
+    }
+  }
 }

@@ -149,7 +149,7 @@ export class Replay {
 
   /** What was written before in the same words is not taken apart again. */
   private formsOf(text: string): Forms {
-    const known = this.forms.get(text);
+    const known = this.recent.formsOf(text) ?? this.forms.get(text);
     if (known !== undefined) return known;
     if (this.forms.size >= FORMS_KEPT) this.forms.clear();
     const forms = new Forms(text);

@@ -28,6 +28,7 @@ export function shinglesOf(text: string): ReadonlySet<number> {
  */
 export function similarity(a: ReadonlySet<number>, b: ReadonlySet<number>): number {
   if (a.size === 0 || b.size === 0) return 0;
+  if (a === b) return 1;
   const [fewer, more] = a.size < b.size ? [a, b] : [b, a];
   // No more can be shared than the smaller one has.
   let both = 0;

@@ -21,6 +21,7 @@ const LOOKED: Slice<Area, LookedChange> = {
       over: ({ guard: under }) => ({
         guard: {
           ...under,
+          formsOf: (text) => recent.formsOf(text) ?? under.formsOf(text),
           before: (reading) => {
             const [here, below] = [recent.before(reading), under.before(reading)];
             return {

@@ -35,14 +35,9 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
   const { guard } = world;
   if (guard.prepared.filters.length === 0) return NOT_LOOKED_AT;
   const viewer = world.viewers.of(line);
-  const reading = new Reading({
-    id: line.id,
-    viewer: line.viewer,
-    text: line.text,
-    at: line.at,
-    emotes: line.emotes ?? [],
-    names: namesIn(line.text, world),
-  });
+  const { id, viewer: writer, text, at, emotes = [] } = line;
+  const written = { id, viewer: writer, text, at, emotes, names: namesIn(text, world) };
+  const reading = new Reading(written, guard.formsOf(text));
   const { checks, caught } = judge(reading, guard.prepared, {
     before: guard.before(reading),
     viewer,

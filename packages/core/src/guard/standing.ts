@@ -3,6 +3,9 @@ import type { GuardStanding, ModeratedChange } from './view.js';
 /** Somebody of whom nothing is known. */
 export const NOTHING_KNOWN: GuardStanding = { strikes: [], given: [] };
 
+/** Strikes that are kept beside a new one: no ladder has as many steps. */
+const STRIKES_KEPT = 99;
+
 /** Whom a change is about, by id. */
 export function viewerOf(change: ModeratedChange): string {
   return change.act === 'catch' ? change.caught.viewer : change.viewer;
@@ -21,7 +24,7 @@ export function standingAfter({ strikes, given }: GuardStanding, change: Moderat
     const { id, at, strike, until, consequence } = change.caught;
     const seconds = consequence.action === 'ban' ? undefined : consequence.seconds;
     return {
-      strikes: strike ? [...strikes, { id, at }] : strikes,
+      strikes: strike ? [...strikes.slice(-STRIKES_KEPT), { id, at }] : strikes,
       given: until === undefined ? given : [...given, { id, at, by: 'guard', seconds }],
     };
   }

@@ -6,7 +6,7 @@ import type { Fragment } from './folding.js';
 import type { PreparedGuard } from './judge.js';
 import type { Strike } from './ladder.js';
 import type { Punishment } from './punishments.js';
-import type { Reading } from './reading.js';
+import type { Forms, Reading } from './reading.js';
 import type { FilterName } from './registry.js';
 
 /** Where a viewer stands with the guard. */
@@ -22,6 +22,8 @@ export interface GuardView {
   readonly prepared: PreparedGuard;
   /** what was written before a message */
   before(reading: Reading): Before;
+  /** the forms of a text that was written lately in the same words */
+  formsOf(text: string): Forms | undefined;
   standingOf(viewer: string): GuardStanding;
   /** when somebody was last told why their message was caught */
   toldAt(): number | undefined;

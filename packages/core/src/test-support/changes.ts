@@ -113,7 +113,7 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       by: name,
     }),
     looked: fc
-      .record({ id: fc.constantFrom('m1', 'm2'), viewer, text: fc.constantFrom('hello there', 'rope'), at })
+      .record({ id: fc.uuid(), viewer, text: fc.constantFrom('hello there', 'rope'), at })
       .map((written) => ({
         kind: 'looked' as const,
         reading: new Reading({ ...written, emotes: [], names: [] }),
@@ -182,9 +182,10 @@ export function seen(world: World, { viewers, commands }: Things) {
       const { own, near } = world.guard.before(
         new Reading({ id: '', viewer: who, text: 'hello there', at: 1_000_001, emotes: [], names: [] }),
       );
-      return [own, near()].map((each) =>
-        each.map(({ id, viewer, at }) => `${id} ${viewer} ${String(at)}`).sort(),
-      );
+      const last = new Map<string, number>();
+      for (const { viewers: writers } of near())
+        for (const [writer, at] of writers) last.set(writer, Math.max(at, last.get(writer) ?? at));
+      return [own.map(({ id, at }) => `${id} ${String(at)}`).sort(), [...last].sort()];
     }),
     arrived: viewers.map((who) => world.arrivals.has(who)),
     refused: commands.flatMap((each) => viewers.map((who) => world.commands.toldRefusal(each, who))),

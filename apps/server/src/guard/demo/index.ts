@@ -41,6 +41,7 @@ export const guardPart: MakeDemoPart = (stage) => {
   const changes: ModeratedChange[] = [];
   const view: GuardView = {
     prepared,
+    formsOf: (text) => recent.formsOf(text),
     before: (reading) => recent.before(reading),
     standingOf: (viewer) => standings.of(viewer),
     toldAt: () => toldAt,

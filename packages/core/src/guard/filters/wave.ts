@@ -29,13 +29,11 @@ export const WAVE: Filter<WaveSettings> = {
       const { text, shingles, written } = reading;
       const viewers = new Set([written.viewer]);
       if (shingles.size >= from - 2)
-        for (const each of before.near())
-          if (
-            written.at - each.at < seconds * 1000 &&
-            !viewers.has(each.viewer) &&
-            similarity(shingles, each.shingles) * 100 >= alike
-          )
-            viewers.add(each.viewer);
+        for (const each of before.near()) {
+          if (similarity(shingles, each.shingles) * 100 < alike) continue;
+          for (const [viewer, at] of each.viewers)
+            if (at <= written.at && written.at - at < seconds * 1000) viewers.add(viewer);
+        }
       return atMost(
         viewers.size,
         most,
