@@ -152,6 +152,32 @@ try {
     });
     await page.getByText('already here, different').waitFor();
   });
+  await shoot('prepare-filters', '/prepare/filters', async (page) => {
+    await page.getByRole('textbox', { name: 'Emotes', exact: true }).fill('2');
+    await page.getByRole('button', { name: 'Replay', exact: true }).click();
+    await page.getByText(/as saved/).waitFor();
+    await page.getByRole('heading', { name: 'Replay' }).scrollIntoViewIfNeeded();
+  });
+  await shoot(
+    'prepare-phrases',
+    '/prepare/phrases',
+    async (page) => {
+      await page.getByRole('link', { name: /Spoilers/ }).click();
+      await page.getByLabel('Phrase 4', { exact: true }).waitFor();
+    },
+    'cave',
+  );
+  await shoot('review-catches', '/review/catches', async (page) => {
+    await page
+      .getByRole('button', { name: /^Undo the catch of/ })
+      .first()
+      .waitFor();
+    await page.evaluate(() => document.fonts.ready);
+  });
+  await shoot('review-replay', '/review/replay', async (page) => {
+    await page.getByRole('button', { name: 'Replay', exact: true }).click();
+    await page.getByRole('button', { name: 'Lines of Links' }).waitFor();
+  });
   await shoot('review-activity', '/review/activity', async (page) => {
     await page
       .getByRole('button', { name: /^Why A rope party joins/ })

@@ -17,7 +17,6 @@ interface CommonSettingsProps {
 export function CommonSettings({ edited, faults }: CommonSettingsProps) {
   const { settings, base, change } = edited;
   const { overlapping, never, names, grace } = settings;
-  const cap = overlapping.cap / 86_400;
   return (
     <div className="mt-3 grid gap-2">
       <p className="words">
@@ -42,9 +41,6 @@ export function CommonSettings({ edited, faults }: CommonSettingsProps) {
             change({ overlapping: { ...overlapping, cap: seconds ?? 0 } });
           }}
         />
-        {cap >= 1 && (
-          <span className="s2 text-soft"> {cap === 1 ? '1 day' : `${String(Math.round(cap))} days`}</span>
-        )}
       </p>
       <p className="words">
         Never timed out or banned:{' '}

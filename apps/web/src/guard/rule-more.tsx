@@ -53,7 +53,9 @@ export function RuleMore(props: RuleMoreProps) {
           <input
             className="blank"
             value={rule.message}
-            placeholder="please ask before you post a link."
+            placeholder={
+              name === 'links' ? 'please ask before you post a link.' : 'a little less of that, please.'
+            }
             maxLength={300}
             onChange={({ target }) => {
               edited.changeRule(name, { message: target.value });
