@@ -9,7 +9,8 @@ test('usual is chosen on an empty channel: a link is removed, its poster gets gr
   await page.goto(`${world.address}/prepare/filters`);
   await page.getByRole('button', { name: 'Usual' }).press('Enter');
   await expect(page.getByRole('switch', { name: 'Links' })).toBeChecked();
-  // Nothing is in force before it is saved; what it would do is seen at once.
+  // Nothing is in force before it is saved; what it would have caught is seen at once, and so is a message.
+  await expect(page.getByRole('region', { name: 'Replay' })).toContainText(/0\s+caught/u);
   await page.getByLabel('A message to try').fill('see maps.example');
   await expect(page.locator('.tried li', { hasText: 'Links' })).toContainText('maps.example');
   await page.keyboard.press('Control+Enter');

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
-import { reconnectPause } from '@gully/core/chat';
+import { readEmotesTag, reconnectPause } from '@gully/core/chat';
 import type { ConnectionState, ConnectionView } from '@gully/core/news';
 import { viewerKey } from '@gully/core/viewers';
 import irc, { type Client, type MessageEvent } from 'irc-framework';
@@ -297,7 +297,12 @@ export class ConnectionService implements OnModuleDestroy {
     if (this.ending) return;
     const { nick, account, message } = event;
     // What somebody says of themselves is no command, and is kept as it was typed.
-    const text = event.type === 'action' ? `/me ${message}` : message;
+    const lead = event.type === 'action' ? '/me ' : '';
+    const text = lead + message;
+    const emotes = readEmotesTag(event.tags[this.settings.emotesTag] ?? '', message).map(({ from, to }) => ({
+      from: from + lead.length,
+      to: to + lead.length,
+    }));
     const vouched = this.client.network.cap.isEnabled('account-tag');
     const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.settings.room, vouched);
     this.room.learn(nick, account);
@@ -306,6 +311,7 @@ export class ConnectionService implements OnModuleDestroy {
       key: this.room.keyOf(nick, account),
       nick,
       text,
+      emotes,
       msgid: msgidOf(event),
     };
     for (const listener of this.listeners) listener.heard?.(heard);

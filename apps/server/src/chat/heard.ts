@@ -1,4 +1,4 @@
-import type { TagRoles } from '@gully/core/chat';
+import type { EmotePlace, TagRoles } from '@gully/core/chat';
 import type { Present } from './room.js';
 
 /** The name of the one connection there is yet, as commands and viewers know it. */
@@ -9,6 +9,8 @@ export interface Heard extends TagRoles {
   readonly key: string;
   readonly nick: string;
   readonly text: string;
+  /** where pictures stand in place of words */
+  readonly emotes: readonly EmotePlace[];
   /** what the server calls the message, where it names them */
   readonly msgid: string | undefined;
 }

@@ -51,6 +51,8 @@ export class Environment {
     undefined;
   /** a tag of the server's own; one beginning with + is set by clients and can be forged */
   @Expose() @Matches(ROOM_PATTERNS.rolesTag) GULLY_ROLES_TAG = 'gully.example/roles';
+  /** the same for where emotes stand in a message */
+  @Expose() @Matches(ROOM_PATTERNS.rolesTag) GULLY_EMOTES_TAG = 'gully.example/emotes';
   @Expose() @IsOptional() @Transform(orNothing) @IsString() GULLY_STREAMER: string | undefined = undefined;
 
   @Expose() @Transform(toNumber) @IsInt() @Min(1) @Max(1_000_000) GULLY_CHAT_LIMIT = 20;

@@ -67,6 +67,11 @@ export class ConnectionSettings {
     return this.known.room;
   }
 
+  /** The server's tag that tells where emotes stand in a message. */
+  get emotesTag(): string {
+    return this.environment.GULLY_EMOTES_TAG;
+  }
+
   /** The channel's name as people say it: without IRC's mark. */
   get channelName(): string {
     return this.isSet ? this.named : 'your channel';

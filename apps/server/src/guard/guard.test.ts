@@ -96,6 +96,17 @@ describe('a message that is caught', () => {
     });
   });
 
+  test('counts the platform’s own emotes, which are neither words nor shouting', async () => {
+    const gully = await start();
+    await set(gully, (usual) => {
+      const emotes = { ...usual.filters.emotes, settings: { most: 3, share: 100, from: 8 } };
+      return { ...usual, filters: { ...usual.filters, emotes } };
+    });
+    expect((await gully.type('siltlark', 'lampUp batWave lampUp well')).outcome).toBe('talk');
+    const caught = await gully.type('hollowbee', '🦇 lampUp batWave lampUp wetBoot');
+    expect([caught.outcome, caught.brief]).toEqual(['removed', 'emotes: 5 emotes, 0 words']);
+  });
+
   test('climbs the ladder; a timeout is a ban mask and a kick, lifted in time and over a restart', async () => {
     const folder = newFolder();
     const gully = await start(folder);

@@ -49,7 +49,7 @@ export class MessageJob implements Job {
   }
 
   decide(idOf: (key: string) => string): Decided<void> {
-    const { nick, roles, text, key } = this.heard;
+    const { nick, roles, text, emotes, key } = this.heard;
     const viewer = idOf(key);
     const line: ChatLine = {
       id: this.id,
@@ -59,6 +59,7 @@ export class MessageJob implements Job {
       roles,
       text,
       at: this.at,
+      ...(emotes.length === 0 ? {} : { emotes }),
     };
     const decision = decideLine(line, this.parts.world.now());
     this.line = line;

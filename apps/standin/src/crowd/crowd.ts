@@ -1,5 +1,5 @@
 import type { People } from '../irc/index.js';
-import { crowdName, REGULARS, SPAMMER } from './phrases.js';
+import { crowdName, REGULARS, SPAMMERS } from './phrases.js';
 import { planCrowd } from './plan.js';
 
 export interface CrowdSettings {
@@ -32,7 +32,7 @@ export class Crowd {
     this.settings = settings;
     if (settings.size > 0 && settings.rate > 0)
       this.follow(planCrowd(this.seed, settings.size, settings.rate));
-    else this.people.leave(SPAMMER);
+    else for (const name of SPAMMERS) this.people.leave(name);
   }
 
   stop(): void {

@@ -1,6 +1,7 @@
 import type { Socket } from 'node:net';
 import { escapeTag, parseMessage, type Message } from './message.js';
 import type { Outgoing, Person } from './person.js';
+import { emotesTag, textOf } from './emotes-tag.js';
 import { rolesTag } from './roles-tag.js';
 
 export const CAPABILITIES = [
@@ -22,6 +23,8 @@ const TAGS_LIMIT = 4_096;
 
 /** The tag that tells a speaker's roles on the platform. Set by the server; what a client sends under it is not passed on. */
 export const ROLES_TAG = 'gully.example/roles';
+/** The tag that tells where emotes stand. */
+export const EMOTES_TAG = 'gully.example/emotes';
 
 /** One client's socket: cuts what comes into messages, and writes lines with the tags the client asked for. */
 export class Session {
@@ -88,7 +91,7 @@ export class Session {
     this.socket.resetAndDestroy();
   }
 
-  private tagsFor({ sender, msgid, clientTags, at }: Outgoing): string {
+  private tagsFor({ line, sender, msgid, clientTags, at }: Outgoing): string {
     const tags: string[] = [];
     const has = (capability: Capability): boolean => this.capabilities.has(capability);
     if (has('server-time')) tags.push(`time=${at.toISOString()}`);
@@ -98,6 +101,8 @@ export class Session {
       if (msgid !== undefined) tags.push(`msgid=${msgid}`);
       if (sender !== undefined && sender.roles.length > 0)
         tags.push(`${ROLES_TAG}=${escapeTag(rolesTag(sender.nick, sender.roles))}`);
+      const emotes = emotesTag(textOf(line));
+      if (emotes !== '') tags.push(`${EMOTES_TAG}=${emotes}`);
       for (const [name, value] of clientTags ?? []) tags.push(`${name}=${escapeTag(value)}`);
     }
     return tags.length === 0 ? '' : `@${tags.join(';')} `;

@@ -1,3 +1,4 @@
+import type { GuardSettings } from '@gully/core/guard';
 import { useQuery } from '@tanstack/react-query';
 import { CircleDashed, Info, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
@@ -25,6 +26,11 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
   const edited = useEditedGuard(guard);
   const { settings } = edited;
   const [text, setText] = useState('');
+  const [begun, setBegun] = useState(0);
+  const begin = (chosen: GuardSettings): void => {
+    edited.change(chosen);
+    setBegun(begun + 1);
+  };
   const trial = useTrial(settings, text);
   const faults = { ...edited.refused, ...trial.faults };
   const on = new Set(
@@ -41,7 +47,7 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
             <Info className="i s" aria-hidden="true" /> The guard only records: {guard.powerless}.
           </p>
         )}
-        {first && <Beginnings first onChosen={edited.change} />}
+        {first && <Beginnings first onChosen={begin} />}
         <FilterTable titles={guard.filters} edited={edited} faults={faults} />
         <TryIt text={text} titles={guard.filters} tried={trial.filters} on={on} onText={setText} />
         <div className="guard-split">
@@ -58,9 +64,9 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
             />
             <LadderSoFar />
             <CommonSettings edited={edited} faults={faults} />
-            {!first && <Beginnings first={false} onChosen={edited.change} />}
+            {!first && <Beginnings first={false} onChosen={begin} />}
           </section>
-          <ReplayStrip settings={settings} titles={guard.filters} isDraft={edited.isDraft} />
+          <ReplayStrip settings={settings} titles={guard.filters} isDraft={edited.isDraft} asked={begun} />
         </div>
       </div>
     </section>

@@ -1,9 +1,10 @@
 import type { GuardSettings, ReplayedLine } from '@gully/core/guard';
+import { useQuery } from '@tanstack/react-query';
 import { Check, Shield } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Marked } from './marked.js';
-import type { FilterTitle } from './queries.js';
+import { streamsQuery, type FilterTitle } from './queries.js';
 import { ReplaySourceChoice } from './replay-source.js';
 import { ReplayAgain, ReplayProgress, ReplaySums } from './replay-sums.js';
 import { useReplay, type ReplaySource } from './use-replay.js';
@@ -15,17 +16,31 @@ interface ReplayStripProps {
   readonly settings: GuardSettings;
   readonly titles: readonly FilterTitle[];
   readonly isDraft: boolean;
+  /** counted up to have it replayed at once */
+  readonly asked: number;
 }
 
 /** What the settings as they are edited would catch in recorded chat, in short. */
-export function ReplayStrip({ settings, titles, isDraft }: ReplayStripProps) {
+export function ReplayStrip({ settings, titles, isDraft, asked: times }: ReplayStripProps) {
   const replay = useReplay();
   const [source, setSource] = useState<ReplaySource>({ kind: 'last', lines: 20_000 });
   const [file, setFile] = useState<string>();
-  const { result, asked } = replay;
+  const { result, asked, begin } = replay;
   const start = (from: ReplaySource): void => {
     replay.begin({ settings, source: from });
   };
+  const { data: streams } = useQuery(streamsQuery);
+  const last = streams?.find(({ endedAt }) => endedAt !== null)?.id;
+  const beginning = useRef(times);
+  useEffect(() => {
+    // Somebody chose how to begin: what that would have done in the last stream is shown before it is saved.
+    if (beginning.current === times || streams === undefined) return;
+    beginning.current = times;
+    const over: ReplaySource =
+      last === undefined ? { kind: 'last', lines: 20_000 } : { kind: 'stream', stream: last };
+    setSource(over);
+    begin({ settings, source: over });
+  }, [times, streams, last, settings, begin]);
   const titleOf = (name: string): string => titles.find((each) => each.name === name)?.title ?? name;
   const linesOf = (of: 'newly' | 'noLonger') =>
     (result?.filters ?? []).flatMap(({ filter, [of]: { lines } }) =>

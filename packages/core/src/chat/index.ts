@@ -1,4 +1,5 @@
 export { RateWindow, type RateLimit } from './rate-window.js';
+export { readEmotesTag, type EmotePlace } from './emotes.js';
 export { CONNECTIONS, type ChatLine } from './line.js';
 export {
   LINE_BYTES,

@@ -1,3 +1,4 @@
+import type { EmotePlace } from './emotes.js';
 import type { Role } from './roles.js';
 
 /** The connections there are, as commands name them. */
@@ -15,5 +16,5 @@ export interface ChatLine {
   readonly text: string;
   readonly at: number;
   /** pictures the platform puts in place of words: where each stands, in UTF-16 units */
-  readonly emotes?: readonly { readonly from: number; readonly to: number }[];
+  readonly emotes?: readonly EmotePlace[];
 }

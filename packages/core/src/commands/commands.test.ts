@@ -272,6 +272,7 @@ test('every starter passes the check beside all others, and answers when typed',
     hold: '!hold rope rules',
     release: '!release rope rules',
     fire: '!fire rope rules',
+    grace: '!grace oxbowkid',
   };
   const live = { ...OFFLINE, live: true, liveSince: 0, title: 'Wet series', category: 'Underledge' };
   for (const one of all) {
