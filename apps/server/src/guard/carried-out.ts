@@ -82,7 +82,9 @@ export class CarriedOut {
     return rows.flatMap(({ id, viewerId: viewer, name, silenced, until, filter, measure }) => {
       const reason = reasonOfCatch({ filter: filter ?? 'links', measure });
       const redact = { kind: 'redact', id, viewer, name, since: undefined, reason } as const;
-      return silenced ? [{ kind: 'silence', id, viewer, name, until, reason } as const, redact] : [redact];
+      return silenced
+        ? [{ kind: 'silence', by: 'guard', id, viewer, name, until, reason } as const, redact]
+        : [redact];
     });
   }
 }

@@ -212,6 +212,32 @@ describe('people', () => {
     expect(await standingOf(gully, line.viewer)).toMatchObject({ silencedBy: null });
   });
 
+  test('two of them and the guard in the same second: all of it is listed, the last of theirs holds, and the guard lifts nothing', async () => {
+    const gully = await start();
+    await set(gully, (usual) => withLinks(usual, steps(['timeout', 1])));
+    const [owner, moderator] = [await client('odalys_tarn'), await client('brackenfold')];
+    const spammer = await client('ropes4u');
+    spammer.send(`PRIVMSG #lanternhour :${LINK}`);
+    owner.send('MODE #lanternhour +b ropes4u!*@*', 'KICK #lanternhour ropes4u :enough');
+    moderator.send('MODE #lanternhour +b ropes4u!*@*.example');
+    const all = await until(async () => {
+      const found = await catches(gully);
+      const isDone = found.some(({ by, state }) => by === null && state === 'done');
+      return isDone && found.filter(({ does }) => does === 'ban').length === 2 ? found : undefined;
+    }, 'all three');
+    expect(all.map(({ by }) => by ?? 'guard').sort()).toEqual(['brackenfold', 'guard', 'odalys_tarn']);
+    const viewer = all[0]?.viewer ?? null;
+    expect(await standingOf(gully, viewer)).toMatchObject({ silencedBy: 'person', silencedUntil: null });
+    // The second the guard gave is over; the ban of the people is not its to lift.
+    await until(
+      () => (Date.now() > Date.parse(all[0]?.at ?? '') + 1_500 ? true : undefined),
+      'the time to pass',
+    );
+    await owner.settled();
+    expect(owner.lines.filter((each) => each.includes(':gully!') && each.includes(' -b '))).toEqual([]);
+    expect(await standingOf(gully, viewer)).toMatchObject({ silencedBy: 'person' });
+  });
+
   test('time viewers out from within Gully, and let them write again', async () => {
     const gully = await start();
     const eye = await client('siltlark');

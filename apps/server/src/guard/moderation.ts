@@ -1,9 +1,10 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { RateWindow } from '@gully/core/chat';
+import { silenceOf } from '@gully/core/guard';
 import { ChatLog, ConnectionService } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
-import { Performers, type EffectOf } from '../live/index.js';
+import { ChannelWorld, Performers, type EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ActQueue, type Act } from './act-queue.js';
 import { CarriedOut } from './carried-out.js';
@@ -37,6 +38,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     private readonly chatLog: ChatLog,
     private readonly database: Database,
     private readonly carriedOut: CarriedOut,
+    private readonly world: ChannelWorld,
     performers: Performers,
     @Inject(LOG) private readonly log: Log,
   ) {
@@ -95,7 +97,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     });
   }
 
-  private silence({ id, viewer, name, until, reason }: EffectOf<'silence'>): void {
+  private silence({ id, by, viewer, name, until, reason }: EffectOf<'silence'>): void {
     this.add({
       id,
       part: 'viewer',
@@ -103,6 +105,8 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       until: until ?? Infinity,
       costs: 2,
       run: async () => {
+        // Somebody was quicker, and theirs stays as it is.
+        if (by === 'guard' && this.isHeldByPerson(viewer)) return { note: 'a person’s ban or timeout holds' };
         const { room, acts } = this.connection;
         const mask = maskOf(name);
         // Known before it is set, so that nobody stays out for good because of a restart in between.
@@ -127,9 +131,9 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       costs: 1,
       run: async () => {
         const row = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
-        // Only what Gully set is taken away again.
+        // Only what Gully set is taken away again, and nothing that a person holds by now.
         if (row === null) return { note: `no ban of Gully’s on ${name} was set` };
-        this.connection.acts.ban(row.mask, false);
+        if (!this.isHeldByPerson(viewer)) this.connection.acts.ban(row.mask, false);
         await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
         await this.watch();
         return { note: '' };
@@ -148,6 +152,12 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   async takenOver(viewer: string): Promise<void> {
     await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
     await this.watch();
+  }
+
+  private isHeldByPerson(viewer: string): boolean {
+    const { guard } = this.world.now();
+    const { overlapping } = guard.prepared.settings;
+    return silenceOf(guard.standingOf(viewer).given, overlapping, Date.now())?.by === 'person';
   }
 
   private add(act: Act): void {

@@ -58,7 +58,7 @@ export class PeopleActs implements OnModuleInit {
             const effect =
               does === 'lift'
                 ? ({ kind: 'lift', id, viewer, name } as const)
-                : ({ kind: 'silence', id, viewer, name, until, reason } as const);
+                : ({ kind: 'silence', by: 'person', id, viewer, name, until, reason } as const);
             this.performers.perform([effect], { because: '' });
             this.tell(change);
           },

@@ -75,7 +75,17 @@ export class Undoing {
     // What a person gave stays theirs.
     if (after.by === 'person') return [];
     const until = after.until ?? null;
-    return [{ kind: 'silence', id, viewer, name, until, reason: 'Gully: the timeout before it goes on' }];
+    return [
+      {
+        kind: 'silence',
+        by: 'guard',
+        id,
+        viewer,
+        name,
+        until,
+        reason: 'Gully: the timeout before it goes on',
+      },
+    ];
   }
 
   /** Who somebody is now: two viewers may have been found to be one since. */

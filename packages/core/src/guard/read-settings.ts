@@ -15,13 +15,13 @@ export function readGuardSettings(given: unknown): GuardSettings {
   const filters = Object.fromEntries(
     FILTER_NAMES.map((name) => {
       const rule = partOf(partOf(given, 'filters'), name);
-      const { exemptFrom, ladder } = (typeof rule === 'object' ? rule : {}) as Partial<FilterRule<object>>;
+      const ladder = partOf(rule, 'ladder');
       const base: FilterRule<object> = read.filters[name];
       return [
         name,
         {
           ...base,
-          exemptFrom: readRole(exemptFrom, base.exemptFrom),
+          exemptFrom: readRole(partOf(rule, 'exemptFrom'), base.exemptFrom),
           ladder: ladder === null || ladder === undefined ? null : (alike(off.ladder, ladder) as Ladder),
         },
       ];

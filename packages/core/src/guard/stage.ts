@@ -150,7 +150,9 @@ function effectsOf(kept: Catch): GuardEffect[] {
   const reason = reasonOfCatch(kept);
   const since = consequence.action === 'clear' ? at - consequence.seconds * 1000 : undefined;
   return [
-    ...(until === undefined ? [] : [{ kind: 'silence', id, viewer, name, until, reason } as const]),
+    ...(until === undefined
+      ? []
+      : [{ kind: 'silence', by: 'guard', id, viewer, name, until, reason } as const]),
     { kind: 'redact', id, viewer, name, since, reason },
   ];
 }

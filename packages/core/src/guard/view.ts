@@ -5,7 +5,7 @@ import type { Before } from './filter.js';
 import type { Fragment } from './folding.js';
 import type { PreparedGuard } from './judge.js';
 import type { Strike } from './ladder.js';
-import type { Punishment } from './punishments.js';
+import type { Punishment, Silence } from './punishments.js';
 import type { Forms, Reading } from './reading.js';
 import type { FilterName } from './registry.js';
 
@@ -137,6 +137,7 @@ export type GuardEffect =
     }
   | {
       readonly kind: 'silence';
+      readonly by: Silence['by'];
       /** of the catch, or of what a person did */
       readonly id: string;
       readonly viewer: string;
