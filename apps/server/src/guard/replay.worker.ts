@@ -1,3 +1,5 @@
+import { readlinkSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import {
   readLog,
@@ -40,6 +42,7 @@ interface Row extends Omit<RecordedLine, 'roles' | 'firstSeen'> {
   readonly firstSeen: number | null;
 }
 
+stepBack();
 const { path, source, now, would } = workerData as ReplayOrder;
 const file = new SqliteFile(path, { readonly: true });
 file.pragma('busy_timeout = 5000');
@@ -61,6 +64,16 @@ for (const [n, line] of lines.entries()) {
   for (const replay of replays) replay.take(line);
 }
 tell({ kind: 'result', results: replays.map((replay) => replay.result()), skipped });
+
+/** Lets everything else go first, where the system tells this thread from the others. */
+function stepBack(): void {
+  try {
+    const thread = Number(readlinkSync('/proc/thread-self').split('/').at(-1));
+    if (Number.isInteger(thread)) setPriority(thread, constants.priority.PRIORITY_LOW);
+  } catch {
+    // Elsewhere it is as urgent as the rest; a replay is over in seconds.
+  }
+}
 
 function recorded(): { readonly lines: readonly RecordedLine[]; readonly skipped: number } {
   if (source.kind === 'file') return readLog(source.text);
