@@ -20,7 +20,7 @@ const ASKED_A_SECOND = 10;
 const AIM_MS = 50;
 
 /**
- * A flood through the real TCP path: 500 messages a second from 50 viewers for a minute, all of them
+ * A flood through the real TCP path: 500 messages a second from 50 viewers for a minute, most of them
  * caught, while others use commands. Their answers are timed beside those of a calm room in the same run.
  */
 async function main(): Promise<void> {
