@@ -18,6 +18,12 @@ interface Told {
   readonly failed?: true;
 }
 
+/** A consequence that was decided at some time and not carried out. */
+export interface Unfinished {
+  readonly at: number;
+  readonly effect: EffectOf<'redact'> | EffectOf<'silence'>;
+}
+
 /** Keeps what became of the guard’s consequences: done, or why not. */
 @Injectable()
 export class CarriedOut {
@@ -73,18 +79,24 @@ export class CarriedOut {
   }
 
   /** What was decided before a restart and not carried out. */
-  async unfinished(): Promise<(EffectOf<'redact'> | EffectOf<'silence'>)[]> {
+  async unfinished(): Promise<Unfinished[]> {
     const rows = await this.database.read.find(CatchRow, {
       where: { state: 'waiting' },
       order: { id: 'ASC' },
       take: 1_000,
     });
-    return rows.flatMap(({ id, viewerId: viewer, name, silenced, until, filter, measure }) => {
-      const reason = reasonOfCatch({ filter: filter ?? 'links', measure });
-      const redact = { kind: 'redact', id, viewer, name, since: undefined, reason } as const;
-      return silenced
-        ? [{ kind: 'silence', by: 'guard', id, viewer, name, until, reason } as const, redact]
-        : [redact];
-    });
+    return rows.flatMap(
+      ({ id, at, viewerId: viewer, name, does, seconds, silenced, until, filter, measure }) => {
+        const reason = reasonOfCatch({ filter: filter ?? 'links', measure });
+        const since = does === 'clear' ? at - seconds * 1000 : undefined;
+        const redact = { at, effect: { kind: 'redact', id, viewer, name, since, reason } } as const;
+        return silenced
+          ? [
+              { at, effect: { kind: 'silence', by: 'guard', id, viewer, name, until, reason } } as const,
+              redact,
+            ]
+          : [redact];
+      },
+    );
   }
 }

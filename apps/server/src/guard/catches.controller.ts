@@ -102,7 +102,7 @@ export class CatchesController {
   @ApiOkResponse({ type: [ExceptionDto] })
   async exceptions(@Param('id') id: string): Promise<ExceptionDto[]> {
     const row = await this.require(id);
-    const offered = this.offered(row);
+    const offered = await this.offered(row);
     const whole = offered.map(({ settings }) => this.settings.whole(settings));
     const now = this.settings.whole(this.settings.now().value);
     const replayed = await this.replays.compare(TRIED_ON, now, whole);
@@ -124,7 +124,7 @@ export class CatchesController {
     @Body() { choice, words }: ExceptBodyDto,
     @By() actor: Actor,
   ): Promise<GuardDto> {
-    const exception = this.offered(await this.require(id))[choice];
+    const exception = (await this.offered(await this.require(id)))[choice];
     if (exception?.words !== words)
       throw new Problem(
         409,
@@ -134,8 +134,9 @@ export class CatchesController {
     return this.settings.set(exception.settings, this.settings.now().version, actor);
   }
 
-  private offered({ filter, text, fragments, viewerId: viewer, name }: CatchRow): Exception[] {
+  private async offered({ filter, text, fragments, viewerId, name }: CatchRow): Promise<Exception[]> {
     if (filter === null) return [];
+    const viewer = await this.catches.viewerNow(viewerId);
     const parts = JSON.parse(fragments) as { from: number; to: number }[];
     return exceptionsFor({ filter, text, fragments: parts, viewer, name }, this.settings.now().value);
   }

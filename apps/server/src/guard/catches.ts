@@ -80,6 +80,15 @@ export class Catches {
     return (await this.database.read.findOneBy(CatchRow, { id })) ?? undefined;
   }
 
+  /** Who somebody is now: two viewers may have been found to be one since. */
+  async viewerNow(id: string): Promise<string> {
+    const rows = await this.database.read.query<{ merged: string | null }[]>(
+      'SELECT merged_into AS merged FROM viewers WHERE id = ?',
+      [id],
+    );
+    return rows[0]?.merged ?? id;
+  }
+
   /** Keeps what the streamer thinks of a catch; as a label of its line it counts for replay too. */
   async label(row: CatchRow, label: Label | null): Promise<void> {
     const { id, filter } = row;

@@ -11,10 +11,12 @@ import {
   type PhraseGroupBody,
   type PreparedGuard,
 } from '@gully/core/guard';
+import type { NamedViewer } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { Problem } from '../problem/index.js';
 import { SettingsService, type Setting, type SettingOf } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
+import { ViewersService } from '../viewers/index.js';
 import { PhraseGroupsStore } from './phrase-groups.store.js';
 import { WordLists } from './word-lists.js';
 
@@ -32,6 +34,7 @@ export class GuardSettingsService {
     private readonly activity: ActivityService,
     private readonly groups: PhraseGroupsStore,
     private readonly wordLists: WordLists,
+    private readonly viewers: ViewersService,
     things: AllThings,
   ) {
     // A rehearsal takes what is edited as if it were saved.
@@ -87,10 +90,27 @@ export class GuardSettingsService {
   }
 
   async set(given: unknown, version: number, actor: Actor): Promise<Setting<GuardSettings>> {
-    const saved = await this.settings.set(GUARD, this.check(given), version, actor);
+    const saved = await this.settings.set(GUARD, await this.bound(this.check(given)), version, actor);
     const on = Object.values(saved.value.filters).filter(({ enabled }) => enabled).length;
     this.activity.record('changed', 'Guard', `changed: ${String(on)} filters are on`, actor);
     return saved;
+  }
+
+  /** With the viewers it names bound to who they are. */
+  private async bound(settings: GuardSettings): Promise<GuardSettings> {
+    const { filters, never } = settings;
+    const named = [...never.viewers, ...Object.values(filters).flatMap(({ exempt }) => exempt)];
+    const bound = await this.viewers.bind(named);
+    const bind = (each: NamedViewer): NamedViewer => bound.get(each) ?? each;
+    const rules = Object.entries(filters).map(([name, rule]) => [
+      name,
+      { ...rule, exempt: rule.exempt.map(bind) },
+    ]);
+    return {
+      ...settings,
+      filters: Object.fromEntries(rules) as GuardSettings['filters'],
+      never: { ...never, viewers: never.viewers.map(bind) },
+    };
   }
 }
 

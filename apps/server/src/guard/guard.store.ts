@@ -8,7 +8,7 @@ import { CatchNews } from './catch-news.js';
 import { catchRow, changeOf, personRow, type StoredCatch } from './catch-rows.js';
 import { GuardSettingsService } from './guard-settings.js';
 import { Standings } from './standings.js';
-import { CatchRow, GraceRow } from './rows.js';
+import { CatchRow } from './rows.js';
 
 /** Milliseconds after which a catch can no longer count: the longest a strike may. Bans for good stay. */
 const REMEMBERED_MS = 90 * 86_400_000;
@@ -57,7 +57,7 @@ export class GuardStore implements OnModuleInit {
     });
     keepers.add({
       kinds: ['grace'],
-      ofViewers: false,
+      ofViewers: true,
       apply: ({ viewer, until }) => {
         this.graces.set(viewer, until);
       },
@@ -107,9 +107,12 @@ export class GuardStore implements OnModuleInit {
   }
 
   private async reloadGraces(): Promise<void> {
+    const rows = await this.database.read.query<{ viewer: string; until: number }[]>(
+      `SELECT coalesce(v.merged_into, g.viewer_id) AS viewer, max(g.until) AS until FROM graces g
+       LEFT JOIN viewers v ON v.id = g.viewer_id GROUP BY 1`,
+    );
     this.graces.clear();
-    for (const { viewerId, until } of await this.database.read.find(GraceRow))
-      this.graces.set(viewerId, until);
+    for (const { viewer, until } of rows) this.graces.set(viewer, until);
   }
 }
 

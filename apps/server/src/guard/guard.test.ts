@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { begin, type GuardSettings } from '@gully/core/guard';
 import type { Standin } from '@gully/standin/standin';
 import { FaultyDisk, Gully, newFolder, newStandin, RawClient, until } from '../test-support/index.js';
+import { Undoing } from './undoing.js';
 import type { CatchDto, GuardStandingDto } from './views.js';
 
 let standin: Standin;
@@ -142,12 +143,19 @@ describe('a message that is caught', () => {
       silencedBy: 'guard',
       silencedUntil: null,
     });
-    await gully.http.post(`/api/guard/catches/${line.id}/undo`).expect(200);
+    const undoing = gully.app.get(Undoing);
+    await Promise.all([undoing.undo(line.id, 'streamer'), undoing.undo(line.id, 'streamer')]);
     await eye.until(/ MODE #lanternhour -b pebblewren!/u);
     await gully.said('the map of maps.example');
     expect(await standingOf(gully, line.viewer)).toMatchObject({ strikes: 0, silencedBy: null });
     // Twice is no more than once.
     await gully.http.post(`/api/guard/catches/${line.id}/undo`).expect(200);
+    const told = await until(async () => {
+      const { body } = await gully.http.get('/api/activity').expect(200);
+      const undone = (body as { text: string }[]).filter(({ text }) => text === 'a catch was undone');
+      return undone.length > 0 ? undone : undefined;
+    }, 'it told');
+    expect(told).toHaveLength(1);
     expect(await catches(gully, '?of=undone')).toMatchObject([{ id: line.id, undoneAt: expect.any(String) }]);
   });
 

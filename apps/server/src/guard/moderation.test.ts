@@ -3,6 +3,7 @@ import { begin, type GuardSettings } from '@gully/core/guard';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
 import { FaultyDisk, Gully, newFolder, newStandin, RawClient, until } from '../test-support/index.js';
+import type { GuardStandingDto } from './views.js';
 import { CatchRow, SilenceRow } from './rows.js';
 
 let standin: Standin | undefined;
@@ -169,6 +170,8 @@ test('what was decided and not carried out before a restart is done after it, or
     await manager.insert(CatchRow, open('01', 'one', now + 600_000));
     await manager.insert(CatchRow, open('02', 'two', now - 1_000));
     await manager.insert(CatchRow, open('03', 'three', null));
+    const removed = { does: 'delete', seconds: 0, silenced: false, at: now - 3_600_000 } as const;
+    await manager.insert(CatchRow, { ...open('04', 'four', null), ...removed });
   });
   await gully.stop();
   ends.length = 0;
@@ -179,9 +182,10 @@ test('what was decided and not carried out before a restart is done after it, or
   const all = await until(async () => {
     const found = await rows(after);
     return found.every(({ state }) => state !== 'waiting') ? found : undefined;
-  }, 'the three');
-  expect(all.map(({ state }) => state)).toEqual(['done', 'failed', 'done']);
-  expect(all[1]?.note).toMatch(/too late/u);
+  }, 'the four');
+  expect(all.map(({ state }) => state)).toEqual(['done', 'failed', 'done', 'failed']);
+  // A message of an hour ago was read long since.
+  for (const late of [all[1], all[3]]) expect(late?.note).toMatch(/too late/u);
   // What could not be carried out holds nobody.
   expect(eye.lines.some((each) => each.includes('+b two!'))).toBe(false);
 });
@@ -208,12 +212,21 @@ test('merged, a viewer’s strikes go along; erased, they leave no name and no t
   const first = await gully.type('cheap_ropes_4u', LINK);
   const other = await gully.type('rope_sale', 'evening');
   const path = `/api/viewers/${String(other.viewer)}`;
-  const strikes = async (): Promise<number> =>
-    ((await gully.http.get(`/api/guard/viewers/${String(other.viewer)}`)).body as { strikes: number })
-      .strikes;
+  const standing = async (): Promise<GuardStandingDto> =>
+    (await gully.http.get(`/api/guard/viewers/${String(other.viewer)}`)).body as GuardStandingDto;
+  const strikes = async (): Promise<number> => (await standing()).strikes;
   expect(await strikes()).toBe(0);
+  await gully.http.post(`/api/guard/viewers/${String(first.viewer)}/grace`).send({ seconds: 600 });
   await gully.http.post(`${path}/merge`).send({ from: first.viewer }).expect(200);
   expect(await strikes()).toBe(1);
+  expect((await standing()).graceUntil).not.toBeNull();
+  const offers = `/api/guard/catches/${first.id}/exceptions`;
+  const offered = (await gully.http.get(offers).expect(200)).body as { kind: string; words: string }[];
+  const choice = offered.findIndex(({ kind }) => kind === 'viewer');
+  const made = await gully.http.post(offers).send({ choice, words: offered[choice]?.words });
+  expect(made.body).toMatchObject({
+    value: { filters: { links: { exempt: [{ viewer: other.viewer }] } } },
+  });
   await gully.http.post(`/api/guard/catches/${first.id}/undo`).expect(200);
   expect(await strikes()).toBe(0);
   await gully.http.post(`${path}/erase`).expect(204);

@@ -12,6 +12,8 @@ import { SilenceRow } from './rows.js';
 
 /** Milliseconds a message that is to be taken out waits for the connection at most; after that it was read anyway. */
 const FRESH_MS = 120_000;
+/** Milliseconds after which timeouts that could not be read are read again. */
+const AGAIN_MS = 10_000;
 const TOO_LATE = {
   note: 'too late: it made no sense any more once the connection was back',
   failed: true,
@@ -59,9 +61,9 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   async onApplicationBootstrap(): Promise<void> {
-    for (const act of await this.carriedOut.unfinished()) {
-      if (act.kind === 'redact') void this.redact(act);
-      else this.silence(act);
+    for (const { effect, at } of await this.carriedOut.unfinished()) {
+      if (effect.kind === 'redact') await this.redact(effect, at);
+      else this.silence(effect);
     }
     await this.watch();
   }
@@ -72,9 +74,11 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     await this.draining;
   }
 
-  private async redact({ id, viewer, since, reason, name }: EffectOf<'redact'>): Promise<undefined> {
+  private async redact(
+    { id, viewer, since, reason, name }: EffectOf<'redact'>,
+    at = Date.now(),
+  ): Promise<undefined> {
     const lines = since === undefined ? [id] : await this.linesSince(viewer, since, id);
-    const at = Date.now();
     const run = (): ReturnType<Act['run']> => {
       if (!this.connection.acts.canRedact)
         return Promise.resolve({ note: 'this chat room cannot remove messages', failed: true });
@@ -150,8 +154,13 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
 
   /** A ban that somebody else set takes the place of Gully’s, which is then not Gully’s to lift; or they lifted it. */
   async takenOver(viewer: string): Promise<void> {
-    await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
-    await this.watch();
+    try {
+      await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
+      await this.watch();
+    } catch (error) {
+      // It stays on the list, and is still not lifted while the person's holds.
+      this.log.error({ error, viewer }, 'a ban that a person took over could not be taken off the list');
+    }
   }
 
   private isHeldByPerson(viewer: string): boolean {
@@ -221,7 +230,16 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     const next = rows.find(({ until }) => until !== null && until > now)?.until;
     if (next === undefined || next === null) return;
     // Timers of Node hold 24 days at most.
-    this.clock = setTimeout(() => void this.watch(), Math.min(next - now, 86_400_000)).unref();
+    this.watchIn(Math.min(next - now, 86_400_000));
+  }
+
+  private watchIn(ms: number): void {
+    this.clock = setTimeout(() => {
+      this.watch().catch((error: unknown) => {
+        this.log.error({ error }, 'what is to be lifted could not be read');
+        this.watchIn(AGAIN_MS);
+      });
+    }, ms).unref();
   }
 }
 

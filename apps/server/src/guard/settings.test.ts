@@ -83,6 +83,20 @@ describe('the guard’s settings', () => {
     }, 'the three changes');
   });
 
+  test('bind whom they name to who that is, once somebody of that name was seen', async () => {
+    const gully = await start();
+    const seen = await gully.type('pebblewren', 'evening');
+    const usual = begin('usual');
+    const named = ['PebbleWren', 'mossmoth'].map((name) => ({ name, viewer: null }));
+    const filters = { ...usual.filters, links: { ...usual.filters.links, exempt: named } };
+    const value = { ...usual, filters, never: { from: null, viewers: named } };
+    await gully.http.put('/api/guard').send({ value, version: 0 }).expect(200);
+    const saved = (await now(gully)).value;
+    for (const viewers of [saved.filters.links.exempt, saved.never.viewers])
+      expect(viewers.map(({ viewer }) => viewer)).toEqual([seen.viewer, null]);
+    expect((await gully.type('mossmoth', 'ropes.example')).outcome).toBe('talk');
+  });
+
   test.each<[string, string]>([
     ['only combining marks', '\u0301\u0302\u0303\u0304\u0305\u0306\u0307\u0308\u0309\u030a\u030b\u030c'],
     ['right-to-left overrides', '\u202e\u202e\u202eelpmaxe.sepor\u202c'],

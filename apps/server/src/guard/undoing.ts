@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { ROLES, type ChatLine } from '@gully/core/chat';
-import { silenceOf, standingAfter, type GuardEffect, type UndoneChange } from '@gully/core/guard';
+import type { ChatLine } from '@gully/core/chat';
+import { rolesFrom, silenceOf, standingAfter, type GuardEffect, type UndoneChange } from '@gully/core/guard';
 import { decideAfterGuard, type Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
 import { CONNECTION } from '../chat/index.js';
@@ -10,13 +10,17 @@ import { ChannelWorld, Performers } from '../live/index.js';
 import { MessagesService } from '../messages/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
-import { CatchRow } from './rows.js';
+import { Catches } from './catches.js';
+import type { CatchRow } from './rows.js';
 
 /** Takes back what the guard did about a message. */
 @Injectable()
 export class Undoing {
+  private readonly underway = new Map<string, Promise<void>>();
+
   constructor(
     private readonly database: Database,
+    private readonly catches: Catches,
     private readonly pipeline: PipelineService,
     private readonly performers: Performers,
     private readonly messages: MessagesService,
@@ -26,11 +30,22 @@ export class Undoing {
 
   /** Lifts the timeout or ban, takes back the strike, and has the message go on as if it had not been caught. */
   async undo(id: string, actor: Actor): Promise<void> {
-    const row = await this.database.read.findOneBy(CatchRow, { id });
+    // Two people at once undo it once: the message's command would run twice.
+    const underway = this.underway.get(id) ?? this.undoOnce(id, actor);
+    this.underway.set(id, underway);
+    try {
+      await underway;
+    } finally {
+      this.underway.delete(id);
+    }
+  }
+
+  private async undoOnce(id: string, actor: Actor): Promise<void> {
+    const row = await this.catches.find(id);
     if (row?.by !== null)
       throw new Problem(404, 'There is no such catch', 'It is too old to be kept. Nothing was changed.');
     if (row.undoneAt !== null) return;
-    const viewer = await this.viewerNow(row.viewerId);
+    const viewer = await this.catches.viewerNow(row.viewerId);
     const line = { ...(await this.lineOf(row)), viewer };
     await this.pipeline.do({
       kind: 'undo-catch',
@@ -88,21 +103,12 @@ export class Undoing {
     ];
   }
 
-  /** Who somebody is now: two viewers may have been found to be one since. */
-  private async viewerNow(id: string): Promise<string> {
-    const rows = await this.database.read.query<{ merged: string | null }[]>(
-      'SELECT merged_into AS merged FROM viewers WHERE id = ?',
-      [id],
-    );
-    return rows[0]?.merged ?? id;
-  }
-
   private async lineOf({ id, viewerId, name, text, at }: CatchRow): Promise<ChatLine> {
     const rows = await this.database.read.query<{ roles: string }[]>(
       'SELECT roles FROM chat_lines WHERE id = ?',
       [id],
     );
-    const roles = ROLES.filter((role) => rows[0]?.roles.split(' ').includes(role));
+    const roles = rolesFrom(rows[0]?.roles ?? '');
     return { id, connection: CONNECTION, viewer: viewerId, name, roles, text, at };
   }
 }

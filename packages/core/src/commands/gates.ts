@@ -9,8 +9,8 @@ import {
 } from '../chat/index.js';
 import { costFor, figure } from '../currency/index.js';
 import { checkWhen } from '../stream/index.js';
-import { durationInWords, foldName } from '../text/index.js';
-import type { NamedViewer } from '../viewers/index.js';
+import { durationInWords } from '../text/index.js';
+import { isNamed, type NamedViewer } from '../viewers/index.js';
 import type { Gates, RefusingGate } from './command.js';
 import { usageOf } from './input.js';
 import { readInputs, type ReadInputs } from './inputs.js';
@@ -193,11 +193,6 @@ export function cooldownLeft(seconds: number, last: number, now: number): number
 function skips({ line, match }: Asked): boolean {
   const { moderatorsSkip } = match.prepared.command.gates;
   return line.roles.includes('streamer') || (moderatorsSkip && line.roles.includes('moderator'));
-}
-
-/** A name that was bound to a viewer holds for that viewer alone, whoever carries the name later. */
-function isNamed({ name, viewer }: NamedViewer, line: Pick<ChatLine, 'viewer' | 'name'>): boolean {
-  return viewer === null ? foldName(name) === foldName(line.name) : viewer === line.viewer;
 }
 
 function namesOf(named: readonly NamedViewer[]): string {

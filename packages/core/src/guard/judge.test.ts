@@ -103,6 +103,10 @@ describe('the guard', () => {
     expect(link(around({ graceUntil: NOW }))).toBe('ropes.example');
     const named = withRule('links', { exempt: [{ name: 'pebblewren', viewer: 'v' }] });
     expect(verdict(named, 'ropes.example').caught).toBeUndefined();
+    // A name nobody was known by when it was given holds for whoever comes with it.
+    const unbound = (name: string): GuardSettings => withRule('links', { exempt: [{ name, viewer: null }] });
+    expect(verdict(unbound('PebbleWren'), 'ropes.example').caught).toBeUndefined();
+    expect(verdict(unbound('hollowbee'), 'ropes.example').caught).toBeDefined();
     const off = withRule('links', { when: { ...ALWAYS, live: 'live' } });
     expect(verdict(off, 'ropes.example').caught).toBeUndefined();
     const strict = withRule('links', { exemptFrom: null });

@@ -1,6 +1,6 @@
 import { hasAtLeast, type Check } from '../chat/index.js';
 import { checkWhen, type StreamState } from '../stream/index.js';
-import type { ViewerFacts } from '../viewers/index.js';
+import { isNamed, type ViewerFacts } from '../viewers/index.js';
 import { compareConsequences, type Consequence } from './consequence.js';
 import type { Before, Measurement, Prepared } from './filter.js';
 import { climb, type Strike } from './ladder.js';
@@ -141,7 +141,8 @@ function notLookedAt(
   const limit = checkWhen(rule.when, stream, at, timeZone).find(({ holds }) => !holds);
   if (limit !== undefined) return `${limit.rule.toLowerCase()}: ${limit.measure}`;
   if (rule.exemptFrom !== null && hasAtLeast(viewer.roles, rule.exemptFrom)) return 'their role is exempt';
-  if (rule.exempt.some((each) => each.viewer === viewer.id)) return 'they are exempt';
+  if (rule.exempt.some((each) => isNamed(each, { viewer: viewer.id, name: viewer.name })))
+    return 'they are exempt';
   if (name === 'links' && graceUntil !== undefined && graceUntil > at) return 'they may post links just now';
   const { minutes, how } = rule.newcomers;
   if (minutes > 0 && how === 'only' && !isNewcomer(rule, viewer, at)) return 'looks at newcomers only';

@@ -1,5 +1,6 @@
 import { hasAtLeast, prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
 import type { SayEffect } from '../routines/index.js';
+import { isNamed } from '../viewers/index.js';
 import { consequenceInWords, type Consequence } from './consequence.js';
 import type { Fragment } from './folding.js';
 import { judge, type Caught } from './judge.js';
@@ -131,7 +132,7 @@ function milder(
   const { never } = guard.prepared.settings;
   const isExcluded =
     (never.from !== null && hasAtLeast(line.roles, never.from)) ||
-    never.viewers.some((each) => each.viewer === line.viewer);
+    never.viewers.some((each) => isNamed(each, line));
   return {
     consequence: isExcluded && isSilencing(consequence) ? REMOVED : consequence,
     step,

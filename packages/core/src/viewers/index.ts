@@ -1,3 +1,3 @@
 export { foldNick, viewerKey } from './identity.js';
 export { strangerFacts, type ViewerFacts } from './facts.js';
-export type { NamedViewer } from './named.js';
+export { isNamed, type NamedViewer } from './named.js';
