@@ -3,6 +3,13 @@
  * What tests import from `@jest/globals`. The runner calls tests in plain Node, which makes them
  * fast, and has no limit of time; the limit is set here, so that a test that hangs fails by name.
  */
+import fc from 'fast-check';
+
+// Every run tries the same cases, so that a change is refused for what it does and not by chance.
+// GULLY_SEED=random looks for new ones; a number repeats a run that found one.
+const { GULLY_SEED = '20261126' } = process.env;
+if (GULLY_SEED !== 'random') fc.configureGlobal({ seed: Number(GULLY_SEED) });
+
 const { jest, expect, describe, beforeAll, afterAll, beforeEach, afterEach } = globalThis;
 
 const LIMIT_MS = 30_000;
