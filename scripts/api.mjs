@@ -7,6 +7,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildDescription } from './build.mjs';
+import { filesIn } from './bundling.mjs';
 import { install } from './install.mjs';
 import { must, ROOT } from './run.mjs';
 
@@ -16,6 +17,7 @@ const folder = mkdtempSync(join(tmpdir(), 'gully-api-'));
 const [description, types] = check ? [join(folder, 'openapi.json'), join(folder, 'schema.d.ts')] : KEPT;
 
 await install('all');
+namedOnce();
 await buildDescription();
 await must(process.execPath, ['apps/server/dist-api/describe.js', description]);
 await must(process.execPath, [
@@ -35,3 +37,17 @@ if (check) {
   }
 }
 rmSync(folder, { recursive: true });
+
+/** Two classes of one name would silently become one in the description. */
+function namedOnce() {
+  const known = new Map();
+  for (const path of Object.values(filesIn('apps/server/src', /(?<!\.test)\.ts$/u))) {
+    const text = readFileSync(join(ROOT, path), 'utf8');
+    if (!text.includes('@ApiProperty')) continue;
+    for (const [, name = ''] of text.matchAll(/^(?:export )?class (\w+)/gmu)) {
+      const other = known.get(name);
+      if (other !== undefined) throw new Error(`two classes called ${name}: ${other} and ${path}`);
+      known.set(name, path);
+    }
+  }
+}

@@ -28,6 +28,7 @@ export async function programs() {
       main: `${SERVER}/main.ts`,
       start: `${SERVER}/start.ts`,
       demo: `${SERVER}/demo/main.ts`,
+      'verify-ledger': `${SERVER}/ledger/verify.ts`,
       // A thread's own program, found beside whatever starts it.
       'reading.worker': `${SERVER}/database/reading.worker.ts`,
       'replay.worker': `${SERVER}/guard/replay.worker.ts`,

@@ -68,6 +68,8 @@ async function shoot(name, path, act, theme = 'limestone') {
 
 /** @param {import('@playwright/test').Page} page */
 async function rehearse(page) {
+  // The list draws what is in view.
+  await page.getByPlaceholder(/^Find in/).fill('wet');
   await page.getByRole('link', { name: '!wet' }).click();
   await page.getByRole('textbox', { name: 'Text' }).click();
   await page.keyboard.press('Control+End');
@@ -109,16 +111,6 @@ try {
       await page.getByText(fired).waitFor();
     }
   });
-  await shoot(
-    'prepare-timer',
-    '/prepare/timers',
-    async (page) => {
-      await page.getByRole('table').getByRole('link', { name: 'Follow the lantern' }).click();
-      await page.getByLabel('Time between two firings').fill('20');
-      await page.locator('.lane.here .fires').waitFor();
-    },
-    'cave',
-  );
   await shoot('prepare-bundles', '/prepare/bundles', async (page) => {
     const bundle = await page.request.post(`${address}/api/bundles/export`, {
       headers: { origin: address },
@@ -158,15 +150,6 @@ try {
     await page.getByText(/as saved/).waitFor();
     await page.getByRole('heading', { name: 'Replay' }).scrollIntoViewIfNeeded();
   });
-  await shoot(
-    'prepare-phrases',
-    '/prepare/phrases',
-    async (page) => {
-      await page.getByRole('link', { name: /Spoilers/ }).click();
-      await page.getByLabel('Phrase 4', { exact: true }).waitFor();
-    },
-    'cave',
-  );
   await shoot('review-catches', '/review/catches', async (page) => {
     await page
       .getByRole('button', { name: /^Undo the catch of/ })
@@ -204,19 +187,30 @@ try {
       .click();
     await page.getByText('Why it did not run').waitFor();
   });
-  await shoot('dock-card', '/prepare/commands', async (page) => {
-    await page.getByLabel('Search chat').fill('lake');
-    const found = page.getByRole('region', { name: 'Lines found' });
-    await found.getByRole('button', { name: /^\w+$/ }).nth(3).click();
-    await page.getByRole('list', { name: 'Last messages' }).waitFor();
+  await shoot('prepare-currency', '/prepare/currency', async (page) => {
+    await page.getByLabel('Payout while live').fill('6');
+    await page.getByRole('img', { name: /What an hour is worth/ }).waitFor();
   });
-  await shoot('review-viewers', '/review/viewers', async (page) => {
-    await page.getByRole('table').waitFor();
+  await shoot('prepare-seasons', '/prepare/seasons', async (page) => {
+    await page.getByRole('button', { name: 'Dry season' }).click();
+    await page.getByRole('heading', { name: 'by messages' }).waitFor();
+  });
+  await shoot(
+    'review-ledger',
+    '/review/ledger',
+    async (page) => {
+      await page.getByRole('row', { name: /Gift/ }).first().waitFor();
+    },
+    'cave',
+  );
+  await shoot('review-economy', '/review/economy', async (page) => {
+    await page.getByRole('img', { name: /In circulation/ }).waitFor();
   });
   await shoot('review-viewer', '/review/viewers', async (page) => {
     await page.getByLabel('Find a name').fill('pebblewren');
     await page.getByRole('link', { name: 'pebblewren', exact: true }).click();
     await page.getByRole('heading', { name: 'Messages' }).waitFor();
+    await page.getByRole('button', { name: 'Give or take flint' }).waitFor();
   });
 } finally {
   await browser.close();

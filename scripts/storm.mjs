@@ -32,8 +32,8 @@ const standin = await startStandin({
 });
 
 /** What the server has said is done, and what it was asked for at the most. */
-const told = { counters: new Map(), depth: 0, events: 0, commands: new Set() };
-const asked = { counters: new Map(), depth: 0, events: 0 };
+const told = { counters: new Map(), depth: 0, events: 0, commands: new Set(), flint: 0, given: 0 };
+const asked = { counters: new Map(), depth: 0, events: 0, flint: 0, given: 0 };
 let failures = 0;
 /** @param {boolean} holds @param {string} words */
 function check(holds, words) {
@@ -68,8 +68,16 @@ const counting = (counter) => ({
   whileRunning: 'beside',
   afterRestart: 'go-on',
 });
+/** Gives whoever asks three, and says what they have then. */
+const EARNING = {
+  ...counting('depth'),
+  steps: [
+    { kind: 'give', id: 'g', amount: '3', to: 'viewer', from: 'house', ifFails: 'stop' },
+    { kind: 'say', id: 's', texts: ['flint {{ viewer.balance }}'], order: 'random' },
+  ],
+};
 /** @param {string} name */
-const command = (name) => ({
+const command = (name, routine = counting('depth')) => ({
   group: '',
   enabled: true,
   inputs: [],
@@ -84,7 +92,7 @@ const command = (name) => ({
     connections: [],
   },
   gates: { when, ...gates, ...more },
-  routine: counting('depth'),
+  routine,
 });
 
 /** A viewer in the room, who hears what the bot says. */
@@ -96,6 +104,8 @@ room.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
     if (/ 001 /u.test(line)) room.write('JOIN #lanternhour\r\n');
     const depth = /^:gully!.* :depth is (\d+)$/u.exec(line)?.[1];
     if (depth !== undefined) told.depth = Math.max(told.depth, Number(depth));
+    const flint = /^:gully!.* :flint (\d+)$/u.exec(line)?.[1];
+    if (flint !== undefined) told.flint = Math.max(told.flint, Number(flint));
   }
 });
 
@@ -122,7 +132,10 @@ async function started() {
   }
 }
 
-/** Four kinds of load at once, until `over`. @param {{ over: boolean }} storm */
+/** Whom flint is given by hand; known once they have been there. */
+let banker = '';
+
+/** Several kinds of load at once, until `over`. @param {{ over: boolean }} storm */
 async function load(storm) {
   /** @param {() => Promise<void>} once */
   const again = async (once) => {
@@ -148,6 +161,23 @@ async function load(storm) {
         at: Date.now(),
       });
       if (status === 202) told.events += 1;
+    }),
+    again(async () => {
+      asked.flint += 3;
+      room.write('PRIVMSG #lanternhour :!earn\r\n');
+      await pause(randomInt(12));
+    }),
+    again(async () => {
+      const key = randomBytes(12).toString('hex');
+      const gift = { does: 'give', amount: 2, viewers: [banker], key };
+      asked.given += 2;
+      if ((await ask('currency/by-hand', 'POST', gift)).status === 200) told.given += 2;
+      // Asked for twice, it is given once, also where the first answer was lost.
+      await ask('currency/by-hand', 'POST', gift);
+    }),
+    again(async () => {
+      await pause(randomInt(400));
+      await ask('seasons/end', 'POST', { next: `Season ${randomInt(1_000)}` });
     }),
     again(async () => {
       const name = `storm${randomBytes(6).toString('hex')}`;
@@ -181,12 +211,50 @@ async function verify() {
     follows >= told.events && follows <= asked.events,
     `follows is ${follows}, acknowledged ${told.events}, sent ${asked.events}`,
   );
+  await verifyFlint();
   for (const name of told.commands) check(commands.has(name), `command !${name} is gone`);
+}
+
+/** The ledger adds up, holds what was said and acknowledged, and one season is on. */
+async function verifyFlint() {
+  await ask('ledger/verification', 'POST');
+  let state = await (await ask('ledger/verification', 'GET')).json();
+  while (state.progress !== null) {
+    await pause(20);
+    state = await (await ask('ledger/verification', 'GET')).json();
+  }
+  const faults = [...state.atStart, ...(state.last?.faults ?? [])];
+  check(faults.length === 0, `the ledger does not add up: ${JSON.stringify(faults)}`);
+  const { balance: given } = await (await ask(`currency/viewers/${banker}`, 'GET')).json();
+  check(given >= told.given && given <= asked.given, `given ${given}, acknowledged ${told.given}`);
+  const { balance: flint } = await (await ask(`currency/viewers/${await viewer('witness')}`, 'GET')).json();
+  check(flint >= told.flint && flint <= asked.flint, `the witness has ${flint}, was told ${told.flint}`);
+  const { seasons } = await (await ask('seasons', 'GET')).json();
+  const on = seasons.filter((/** @type {any} */ each) => each.endedAt === null).length;
+  check(on === 1, `${on} seasons are on`);
+}
+
+/** The id of a viewer, once they have been there. @param {string} name */
+async function viewer(name) {
+  for (;;) {
+    const { viewers } = await (await ask(`viewers?search=${name}`, 'GET')).json();
+    if (viewers.length > 0) return viewers[0].id;
+    await pause(20);
+  }
 }
 
 const begun = Date.now();
 let server = await started();
 await ask('commands', 'POST', command('depth'));
+await ask('commands', 'POST', command('earn', EARNING));
+await ask('currency', 'PUT', { value: { enabled: true, one: 'flint', many: 'flint' }, version: 0 });
+const plan = { name: 'Storm', endsAt: null, resets: 'nothing', awards: [] };
+await ask('seasons', 'PUT', { value: plan, version: 0 });
+await ask('standin/say', 'POST', { name: 'banker', roles: [], text: 'evening' });
+room.write('PRIVMSG #lanternhour :!earn\r\n');
+asked.flint += 3;
+banker = await viewer('banker');
+await viewer('witness');
 await ask('routines', 'POST', {
   name: 'Follows',
   group: '',
@@ -213,6 +281,6 @@ await standin.close();
 rmSync(folder, { recursive: true, force: true });
 const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
 console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands acknowledged; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
 );
 process.exit(failures === 0 ? 0 : 1);

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { seedChannel } from './channel.js';
 import { Load } from './load.js';
-import { end, inRoom, start, startGully } from './program.js';
+import { end, inRoom, start, startGully, switchCurrencyOn } from './program.js';
 import { tellRatio } from './ratios.js';
 
 const ROUNDS = 3;
@@ -45,6 +45,7 @@ async function main(): Promise<void> {
     await end(keeping.child);
     const gully = await startGully(folder, irc);
     await inRoom(gully.address);
+    await switchCurrencyOn(gully.address);
     results.gully.push(await measure(irc));
     await end(gully.child);
   }

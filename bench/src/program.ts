@@ -74,3 +74,15 @@ export async function inRoom(address: string): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
 }
+
+/** Switches the currency on, with what is there while nothing is changed. */
+export async function switchCurrencyOn(address: string): Promise<void> {
+  const answer = await fetch(`${address}/api/currency`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ value: { enabled: true, one: 'flint', many: 'flint' }, version: 0 }),
+  });
+  await answer.text();
+  // Switched on before, in an earlier round on the same folder.
+  if (!answer.ok && answer.status !== 409) throw new Error(`the currency: ${String(answer.status)}`);
+}

@@ -14,13 +14,14 @@ const ROOT = fileURLToPath(new URL('../../', import.meta.url));
 export interface Plain extends Partial<Trigger>, Partial<Gates> {
   readonly enabled?: boolean;
   readonly steps?: readonly Step[];
+  readonly inputs?: CommandBody['inputs'];
 }
 
 /** A command as the API takes it. */
 export function aCommand(
   name: string,
   text: string,
-  { enabled = true, steps, ...more }: Plain = {},
+  { enabled = true, steps, inputs = [], ...more }: Plain = {},
 ): CommandBody {
   const of = <T extends object>(part: T): T =>
     Object.fromEntries(
@@ -32,6 +33,7 @@ export function aCommand(
   return {
     ...BLANK_COMMAND,
     enabled,
+    inputs,
     trigger: of({ ...BLANK_COMMAND.trigger, name }),
     gates: of({ ...BLANK_COMMAND.gates, cooldown: 0, viewerCooldown: 0 }),
     routine: steps === undefined ? sayOnly(text) : routineOf(steps),
@@ -167,9 +169,17 @@ export class World {
     return this.server?.address ?? '';
   }
 
-  async post(path: string, body: unknown): Promise<unknown> {
+  post(path: string, body: unknown): Promise<unknown> {
+    return this.send('POST', path, body);
+  }
+
+  put(path: string, body: unknown): Promise<unknown> {
+    return this.send('PUT', path, body);
+  }
+
+  private async send(method: string, path: string, body: unknown): Promise<unknown> {
     const response = await fetch(`${this.address}/api/${path}`, {
-      method: 'POST',
+      method,
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),
     });

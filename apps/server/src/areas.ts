@@ -5,17 +5,22 @@ import { BundlesModule } from './bundles/index.js';
 import { ChatModule } from './chat/index.js';
 import { CommandsModule } from './commands/index.js';
 import { ConnectionModule } from './connection/index.js';
+import { CurrencyModule } from './currency/index.js';
+import { EconomyModule } from './economy/index.js';
 import { EventsModule } from './events/index.js';
 import { GuardModule } from './guard/index.js';
+import { LedgerModule } from './ledger/index.js';
 import { ListsModule } from './lists/index.js';
 import { MessagesModule } from './messages/index.js';
 import { OutputsModule } from './outputs/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { PruningModule } from './pruning/index.js';
 import { QuietModule } from './quiet/index.js';
+import { RanksModule } from './ranks/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
 import { RoutinesModule } from './routines/index.js';
 import { RunsModule } from './runs/index.js';
+import { SeasonsModule } from './seasons/index.js';
 import { SettingsModule } from './settings/index.js';
 import { StandinModule } from './standin/index.js';
 import { StreamModule } from './stream/index.js';
@@ -32,17 +37,22 @@ export const AREAS: readonly Type<object>[] = [
   ChatModule,
   CommandsModule,
   ConnectionModule,
+  CurrencyModule,
+  EconomyModule,
   EventsModule,
   GuardModule,
+  LedgerModule,
   ListsModule,
   MessagesModule,
   OutputsModule,
   PipelineModule,
   PruningModule,
   QuietModule,
+  RanksModule,
   RehearsalModule,
   RoutinesModule,
   RunsModule,
+  SeasonsModule,
   SettingsModule,
   StandinModule,
   StreamModule,

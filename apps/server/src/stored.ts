@@ -3,14 +3,18 @@ import { BUNDLES_ROWS } from './bundles/index.js';
 import { CHAT_ROWS } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
 import { GUARD_ROWS } from './guard/index.js';
+import { PayoutClock1797037200000 } from './currency/index.js';
+import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
+import { RanksReached1797040800000 } from './ranks/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
+import { Seasons1797044400000 } from './seasons/index.js';
 import { SETTINGS_ROWS } from './settings/index.js';
 import { STREAM_ROWS } from './stream/index.js';
 import { THINGS_ROWS } from './things/index.js';
 import { TIMERS_ROWS } from './timers/index.js';
-import { VIEWERS_ROWS } from './viewers/index.js';
+import { SubscribedTier1797048000000, VIEWERS_ROWS } from './viewers/index.js';
 import { WEBHOOKS_ROWS } from './webhooks/index.js';
 import type { Stored } from './database/index.js';
 
@@ -22,6 +26,7 @@ export const STORED: Stored = {
     ...CHAT_ROWS,
     ...COMMANDS_ROWS,
     ...GUARD_ROWS,
+    ...LEDGER_ROWS,
     ...LISTS_ROWS,
     ...ROUTINES_ROWS,
     ...RUNS_ROWS,
@@ -32,5 +37,11 @@ export const STORED: Stored = {
     ...VIEWERS_ROWS,
     ...WEBHOOKS_ROWS,
   ],
-  migrations: [],
+  migrations: [
+    Ledger1797033600000,
+    PayoutClock1797037200000,
+    RanksReached1797040800000,
+    Seasons1797044400000,
+    SubscribedTier1797048000000,
+  ],
 };

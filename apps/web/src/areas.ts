@@ -5,14 +5,19 @@ import { CHAT } from './chat/manifest.js';
 import { COMMANDS } from './commands/index.js';
 import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
+import { CURRENCY } from './currency/index.js';
+import { ECONOMY } from './economy/index.js';
 import { GUARD } from './guard/index.js';
+import { LEDGER } from './ledger/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
 import { MEMORY } from './memory/index.js';
 import { OUTPUTS } from './outputs/index.js';
 import { QUIET } from './quiet/index.js';
+import { RANKS } from './ranks/index.js';
 import { ROUTINES } from './routines/index.js';
 import { RUNS } from './runs/index.js';
+import { SEASONS } from './seasons/index.js';
 import { TIMERS } from './timers/index.js';
 import { VIEWERS } from './viewers/index.js';
 
@@ -27,6 +32,11 @@ export const AREAS: readonly Manifest[] = [
   RUNS,
   VIEWERS,
   GUARD,
+  CURRENCY,
+  RANKS,
+  SEASONS,
+  LEDGER,
+  ECONOMY,
   OUTPUTS,
   CONNECTION,
   BUNDLES,

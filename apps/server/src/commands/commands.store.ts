@@ -64,7 +64,11 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   ) {
     counters.alsoNamed(() => this.counterNames);
     memory.alsoNamed(() => this.wordNames);
-    world.add('commands', { look: () => this.view(), prepare: (about) => this.load(about) });
+    world.add('commands', {
+      look: () => this.view(),
+      named: (about) => this.named(about),
+      prepare: ({ viewers: about }) => this.uses.load(this.database.read, about),
+    });
     keepers.add({
       kinds: ['use', 'refused'],
       ofViewers: true,
@@ -166,10 +170,12 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     };
   }
 
-  /** Looks up the viewers that texts name, and what those they are about used before. */
-  private async load({ texts, viewers }: AboutToDecide): Promise<void> {
-    await this.viewers.loadNames(texts.flatMap((text) => namesIn(text, this.prefix)));
-    await this.uses.load(this.database.read, viewers);
+  /** Looks up the viewers that texts name. */
+  private async named({ texts }: AboutToDecide): Promise<string[]> {
+    const names = texts.flatMap((text) => namesIn(text, this.prefix));
+    if (names.length === 0) return [];
+    await this.viewers.loadNames(names);
+    return names.flatMap((name) => this.viewers.named(name)?.id ?? []);
   }
 
   lastWeek(commandId: string): number {

@@ -2,10 +2,10 @@ export { Database, isDiskFault, type DatabaseHealth, type EntityManager } from '
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
 export { likePart } from './like.js';
-export { insertMany } from './insert.js';
+export { breathe, insertMany, readied } from './insert.js';
 export { LongReads, type ReadOptions } from './long-reads.js';
 export { newestFirst } from './newest-first.js';
 export { ReadGivenUp } from './reading-thread.js';
 export { DatabaseError } from './fault.js';
 export { lockFolder } from './lock.js';
-export { openDatabase, type Stored } from './open.js';
+export { DATABASE_FILE, openDatabase, type Stored } from './open.js';

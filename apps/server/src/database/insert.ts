@@ -44,6 +44,25 @@ export async function insertMany<T extends ObjectLiteral>(
   }
 }
 
+/** Runs a statement that was made ready, for one row of cells. */
+export type Run = (...cells: readonly unknown[]) => void;
+
+/**
+ * Makes a statement ready that is run many times, within the caller's write. Other things have
+ * their turn in between where {@link breathe} is awaited.
+ */
+export function readied(manager: EntityManager, statement: string): Run {
+  const ready = fileOf(manager).prepare(statement);
+  return (...cells) => {
+    ready.run(...cells);
+  };
+}
+
+/** Lets other things have their turn after every so many rows. @param at how many were written */
+export async function breathe(at: number): Promise<void> {
+  if (at > 0 && at % TOGETHER === 0) await new Promise(setImmediate);
+}
+
 /** The connection itself, in whatever transaction it is. */
 function fileOf({ dataSource }: EntityManager): SqliteFile {
   return (dataSource.driver as unknown as { databaseConnection: SqliteFile }).databaseConnection;

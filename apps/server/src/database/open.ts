@@ -5,6 +5,9 @@ import { DataSource, type MigrationInterface } from 'typeorm';
 import { DatabaseError, faultInWords, isDamage } from './fault.js';
 import { MIGRATIONS } from './migrations/index.js';
 
+/** What the database is called in its data folder. */
+export const DATABASE_FILE = 'gully.db';
+
 /** Bytes up to which a file is looked through before it is opened; a larger one is while Gully runs. */
 export const LOOKED_THROUGH = 32 * 1024 * 1024;
 
@@ -21,7 +24,7 @@ export interface Stored {
  * @throws DatabaseError
  */
 export async function openDatabase(folder: string, areas: Stored): Promise<DataSource> {
-  const path = join(folder, 'gully.db');
+  const path = join(folder, DATABASE_FILE);
   try {
     mkdirSync(folder, { recursive: true });
   } catch (error) {

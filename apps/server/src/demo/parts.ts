@@ -1,8 +1,10 @@
 import { commandsPart } from '../commands/demo/index.js';
+import { currencyPart } from '../currency/demo/index.js';
 import { guardPart } from '../guard/demo/index.js';
 import { listsPart } from '../lists/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
 import type { MakeDemoPart } from '../seeding/index.js';
+import { seasonsPart } from '../seasons/demo/index.js';
 import { settingsPart } from '../settings/demo/index.js';
 import { streamPart } from '../stream/demo/index.js';
 import { timersPart } from '../timers/demo/index.js';
@@ -17,5 +19,7 @@ export const PARTS: readonly MakeDemoPart[] = [
   commandsPart,
   timersPart,
   guardPart,
+  currencyPart,
+  seasonsPart,
   streamPart,
 ];

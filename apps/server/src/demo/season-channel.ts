@@ -1,3 +1,5 @@
+import type { Role } from '@gully/core/chat';
+import type { ViewerFacts } from '@gully/core/viewers';
 import { channelLayers, emptyWorld, type Change, type World } from '@gully/core/pipeline';
 import type { About } from '@gully/core/news';
 import { chanceFrom } from '@gully/core/random';
@@ -82,6 +84,14 @@ export class SeasonChannel implements Stage {
 
   mayWrite(viewer: string, at: number): boolean {
     return this.parts.every((part) => part.mayWrite?.(viewer, at) !== false);
+  }
+
+  began(at: number): void {
+    for (const part of this.parts) part.began?.(at);
+  }
+
+  came(viewer: ViewerFacts, roles: readonly Role[], at: number): void {
+    for (const part of this.parts) part.came?.(viewer, roles, at);
   }
 
   wentLive(at: number): void {

@@ -1,5 +1,6 @@
 import type { Actor } from '@gully/core/actors';
 import { hasRun, type ChatLine } from '@gully/core/chat';
+import { decideEventPay } from '@gully/core/currency';
 import { decideLine, type Effect } from '@gully/core/pipeline';
 import {
   decideEvent,
@@ -27,6 +28,7 @@ import { eventsOf } from './season-events.js';
 const MINUTE = 60_000;
 const CROWD = 260;
 const BOT = 'gully';
+const CENTS = 100;
 const TALK = { outcome: 'talk', brief: '', checks: [], decided: '', tookMs: 0 } as const;
 
 /** A season of evenings, played by the crowd and decided by the same code that decides it live. */
@@ -52,6 +54,7 @@ export class Season {
 
   private play({ began, minutes, rate, category, bare }: Evening, number: number): void {
     const end = Math.min(this.channel.now, began + minutes * MINUTE);
+    this.channel.began(began);
     if (bare === true) {
       this.write(began, end, rate, number);
       return;
@@ -93,6 +96,7 @@ export class Season {
       const viewer = this.channel.guests.meet(act.name, at);
       this.lines.push(spokenRow(this.lineOf(viewer, act.text, at), TALK));
       viewer.messages += 1;
+      this.channel.came(factsOf(viewer), rolesOf(viewer.name), at);
     }
   }
 
@@ -107,6 +111,7 @@ export class Season {
     viewer.lastSeen = at;
     viewer.lastWrote = at;
     viewer.messages += 1;
+    this.channel.came(factsOf(viewer), line.roles, at);
     const removed = why.outcome === 'removed';
     this.lines.push({ ...spokenRow(line, { ...why, tookMs: 0.4 }), removed });
     for (const change of changes) this.channel.take(change);
@@ -131,6 +136,9 @@ export class Season {
       recipient: '',
       at,
     };
+    const minor = given.kind === 'tip' ? CENTS : undefined;
+    const paid = decideEventPay(world.purse, { ...event, minor, by: 'event:lanternhour' });
+    if (paid !== undefined) this.channel.take(paid);
     const happened = decideEvent(event, world.routines.forEvent(given.kind), world);
     const by: Actor = `viewer:${viewer.id}`;
     const text = eventInWords({ ...event, kind: given.kind });

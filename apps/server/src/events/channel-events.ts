@@ -1,6 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { Why } from '@gully/core/chat';
+import { decideEventPay, type PostedChange } from '@gully/core/currency';
+import type { Change, World } from '@gully/core/pipeline';
 import {
   beginBy,
   decideEvent,
@@ -67,7 +69,7 @@ export class ChannelEvents implements OnModuleInit {
         if (!known.take(given)) return { changes: [], done: () => (stored(), 'known') };
         const viewer = given.who === undefined ? undefined : this.viewers.facts(idOf(given.who.key));
         const event = wholeEvent(given, viewer);
-        const { changes, done } = this.decide(event, given);
+        const { changes, done } = this.decide(event, { ...given, by: `event:${given.source}` });
         return {
           changes,
           write: async (manager) => {
@@ -87,6 +89,24 @@ export class ChannelEvents implements OnModuleInit {
   /** Starts one routine, as its button does. @returns once that is on disk */
   begin(routine: string, actor: Actor): Promise<void> {
     return this.pipeline.do(this.own('hand', actor, routine));
+  }
+
+  /**
+   * Something that happened to a viewer within Gully.
+   *
+   * @param changes written with what it starts
+   * @param also a routine that is begun whatever it waits for, by id
+   */
+  happened(event: ChannelEvent, changes: readonly Change[], also: string | null): Promise<void> {
+    return this.pipeline.do({
+      kind: 'event',
+      actor: 'gully',
+      about: [event.viewer.id],
+      decide: () => {
+        const decided = this.decide(event, { starts: true, byHand: false, also });
+        return { ...decided, changes: [...changes, ...decided.changes] };
+      },
+    });
   }
 
   /** Something the channel itself does; who does it is the bot. */
@@ -115,10 +135,15 @@ export class ChannelEvents implements OnModuleInit {
         : how.starts && !isQuiet
           ? decideEvent(event, world.routines.forEvent(event.kind), world)
           : [];
+    const named = how.also === null ? undefined : this.named.preparedOf(how.also ?? '');
+    if (named !== undefined && !isQuiet && happened.every((each) => ownerOf(each) !== named.id))
+      happened.push(beginBy(event, named, world));
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
     const by = event.viewer.id === SELF ? '' : ` by ${event.viewer.name}`;
+    // What was raised to try things out pays nothing.
+    const paid = how.byHand ? undefined : payOf(event, world, how.by);
     return {
-      changes: started.flatMap(({ changes }) => changes),
+      changes: [...(paid === undefined ? [] : [paid]), ...started.flatMap(({ changes }) => changes)],
       done: () => {
         const told = happened.map((each) => toldOf(each, event));
         this.tell(event, told, { ...how, why: whyTold(event, happened, { ...how, isQuiet }), began });
@@ -173,14 +198,27 @@ export class ChannelEvents implements OnModuleInit {
   }
 }
 
+/** What its viewer is paid for it, if anything. */
+function payOf(event: ChannelEvent, { purse }: World, by: Actor = 'gully'): PostedChange | undefined {
+  return event.viewer.id === SELF ? undefined : decideEventPay(purse, { ...event, by });
+}
+
 /** How an event came, and what it may do. */
 interface How {
+  /** a routine that is begun beside those that wait for it, by id */
+  readonly also?: string | null;
+  /** where it came from, for what it pays */
+  readonly by?: Actor;
   readonly starts: boolean;
   readonly byHand: boolean;
   /** one routine alone, by id, whatever it waits for */
   readonly only?: string | undefined;
   /** who had it happen, where that is not who it is of */
   readonly actor?: Actor;
+}
+
+function ownerOf(each: Happening): string {
+  return 'started' in each ? each.started.owner : each.refused.prepared.id;
 }
 
 function wordsOf(event: ChannelEvent, told: readonly Told[]): string {

@@ -47,6 +47,8 @@ export class EventData {
   /** months, gifts, people or tokens; minor units for a tip */
   @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count: number = 0;
   @IsOptional() @IsISO4217CurrencyCode() currency?: string;
+  /** of a subscription */
+  @IsOptional() @IsInt() @Min(1) @Max(3) tier?: number;
   @IsOptional() @IsString() @MaxLength(500) message: string = '';
   @IsOptional() @IsString() @MaxLength(50) recipient: string = '';
 }

@@ -24,5 +24,6 @@ import { LateEventsController } from './late.js';
   ],
   controllers: [ByHandController, EventsController, LateEventsController],
   providers: [ChannelEvents, EventsService],
+  exports: [ChannelEvents],
 })
 export class EventsModule {}

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { strongestRole } from '@gully/core/chat';
-import { amountInWords } from '@gully/core/currency';
+import { amountInWords, minorUnits } from '@gully/core/currency';
 import { LATE_MS } from '@gully/core/routines';
 import { ConnectionService } from '../chat/index.js';
 import { Database, newId } from '../database/index.js';
@@ -30,8 +30,9 @@ export class EventsService {
     const now = Date.now();
     const kind = given.type.slice(TYPE_PREFIX.length) as EventType;
     if (kind === 'live' || kind === 'offline') return this.turnOfStream(given, kind === 'live', now);
-    const { viewer, count, currency = 'EUR', message, recipient } = given.data;
+    const { viewer, count, currency = 'EUR', tier, message, recipient } = given.data;
     const amount = kind === 'tip' ? amountInWords(count, currency) : '';
+    const minor = kind === 'tip' ? minorUnits(currency) : undefined;
     const { source, id } = given;
     const happened = Math.min(now, given.time === undefined ? now : Date.parse(given.time));
     const late = now - happened >= LATE_MS ? now - happened : undefined;
@@ -41,11 +42,11 @@ export class EventsService {
       id,
       starts,
       byHand: given.byhand,
-      event: { id: newId(now), kind, at: now, count, amount, message, recipient, late },
+      event: { id: newId(now), kind, at: now, count, amount, message, recipient, tier, minor, late },
       who:
         viewer === undefined
           ? undefined
-          : { ...this.seenOf(viewer, now), ...standingBy(kind, count, happened) },
+          : { ...this.seenOf(viewer, now), ...standingBy(kind, count, tier, happened) },
       roles: viewer?.roles ?? [],
     });
   }
@@ -66,7 +67,8 @@ export class EventsService {
 }
 
 /** What an event says of a viewer that the chat server may not. */
-function standingBy(kind: EventType, count: number, at: number): Partial<Seen> {
+function standingBy(kind: EventType, count: number, tier: number | undefined, at: number): Partial<Seen> {
   if (kind === 'follow') return { followedSince: at };
-  return kind === 'renewed' ? { subscribedMonths: count } : {};
+  if (kind === 'subscribed') return { subscribedTier: tier };
+  return kind === 'renewed' ? { subscribedMonths: count, subscribedTier: tier } : {};
 }

@@ -1,2 +1,3 @@
 export { EventsModule } from './events.module.js';
+export { ChannelEvents } from './channel-events.js';
 export { EVENT_TYPES } from './cloud-event.js';

@@ -3,6 +3,7 @@ import { ActivityModule } from '../activity/index.js';
 import { ChatModule } from '../chat/index.js';
 import { MessagesModule } from '../messages/index.js';
 import { PipelineModule } from '../pipeline/index.js';
+import { PruningModule } from '../pruning/index.js';
 import { SettingsModule } from '../settings/index.js';
 import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
@@ -30,6 +31,7 @@ import { ViewersStandingController } from './viewers-standing.controller.js';
     ChatModule,
     MessagesModule,
     PipelineModule,
+    PruningModule,
     SettingsModule,
     ThingsModule,
     ViewersModule,

@@ -4,6 +4,8 @@ import type { GraceChange } from '@gully/core/routines';
 import { ConnectionService } from '../chat/index.js';
 import { Database, insertMany, type EntityManager } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
+import { Pruning, type PrunedTable } from '../pruning/index.js';
+import { ERASED, ViewerParts } from '../viewers/index.js';
 import { CatchNews } from './catch-news.js';
 import { catchRow, changeOf, personRow, type StoredCatch } from './catch-rows.js';
 import { GuardSettingsService } from './guard-settings.js';
@@ -12,6 +14,13 @@ import { CatchRow } from './rows.js';
 
 /** Milliseconds after which a catch can no longer count: the longest a strike may. Bans for good stay. */
 const REMEMBERED_MS = 90 * 86_400_000;
+
+/** A catch may count against somebody for as long, and a ban for good holds until it is lifted. */
+const PRUNED: PrunedTable = {
+  name: 'catches',
+  where: 'NOT (silenced = 1 AND until IS NULL AND undone_at IS NULL)',
+  least: 90,
+};
 
 /** What the guard knows of viewers, in memory as on disk. */
 @Injectable()
@@ -28,7 +37,11 @@ export class GuardStore implements OnModuleInit {
     news: CatchNews,
     world: ChannelWorld,
     keepers: Keepers,
+    viewers: ViewerParts,
+    pruning: Pruning,
   ) {
+    pruning.add(PRUNED);
+    viewers.add({ erase: eraseFromGuard, texts: [['catches', ['text', 'measure', 'by']]] });
     world.add('guard', { look: () => this.view() });
     const grace = { until: (viewer: string) => this.graces.get(viewer) };
     world.add('grace', { look: () => grace });
@@ -131,6 +144,16 @@ async function writeModerated(manager: EntityManager, changes: readonly Moderate
         change.by,
         change.id,
       ]);
+}
+
+async function eraseFromGuard(manager: EntityManager, ids: readonly string[]): Promise<void> {
+  const theirs = 'viewer_id IN (SELECT value FROM json_each(?))';
+  const all = JSON.stringify(ids);
+  await manager.query(
+    `UPDATE catches SET name = ?, text = '', fragments = '[]', measure = '' WHERE ${theirs}`,
+    [ERASED, all],
+  );
+  await manager.query(`DELETE FROM graces WHERE ${theirs}`, [all]);
 }
 
 async function writeGraces(manager: EntityManager, changes: readonly GraceChange[]): Promise<void> {

@@ -21,6 +21,8 @@ export interface AboutToDecide {
 
 interface Part<A extends Area> {
   readonly look: () => World[A];
+  /** finds viewers that what is said names; they are then among those the next jobs are about */
+  readonly named?: (about: AboutToDecide) => Promise<readonly string[]>;
   /** loads what deciding may ask this area for */
   readonly prepare?: (about: AboutToDecide) => Promise<void>;
 }
@@ -55,10 +57,7 @@ export class ChannelWorld implements OnApplicationBootstrap {
   constructor(
     private readonly environment: Environment,
     private readonly connectionSettings: ConnectionSettings,
-  ) {
-    // There is no currency yet, so nothing costs and there are no ranks.
-    this.add('purse', { look: () => ({ standing: () => undefined }) });
-  }
+  ) {}
 
   add<A extends Area>(area: A, part: Part<A>): void {
     if (this.parts.has(area)) throw new Error(`two stores for the area ${area} of the world`);
@@ -84,6 +83,10 @@ export class ChannelWorld implements OnApplicationBootstrap {
 
   /** Loads what deciding may ask for; before anything is decided. */
   async prepare(about: AboutToDecide): Promise<void> {
-    for (const { prepare } of this.parts.values()) await prepare?.(about);
+    const viewers = new Set(about.viewers);
+    for (const { named } of this.parts.values())
+      for (const viewer of (await named?.(about)) ?? []) viewers.add(viewer);
+    const all = { ...about, viewers: [...viewers] };
+    for (const { prepare } of this.parts.values()) await prepare?.(all);
   }
 }

@@ -7,6 +7,7 @@ import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';
 import { Database } from '../database/index.js';
+import { LedgerStore } from '../ledger/index.js';
 import { MemoryStore } from '../routines/index.js';
 import { StreamService } from '../stream/index.js';
 import { Gully, newStandin } from '../test-support/index.js';
@@ -44,6 +45,7 @@ describe('live state', () => {
       timers: [(timer.body as { id: string }).id],
     };
     await gully.app.get(MemoryStore).load(things.viewers);
+    await gully.app.get(LedgerStore).load(things.viewers);
   });
   afterAll(async () => {
     await gully.stop();
@@ -64,6 +66,13 @@ describe('live state', () => {
     if (change.kind === 'moderated' && change.act === 'person')
       return { ...change, id: `p${String(at)}`, at };
     if (change.kind === 'moderated') return { ...change, ...lastCatch, at };
+    // Only what there is goes out; a posting is written once.
+    if (change.kind === 'posted') {
+      const [entry] = change.entries;
+      const has = entry === undefined ? 0 : (world.purse.of(entry.from)?.balance ?? 0);
+      const spends = entry?.from.startsWith('viewer:') === true;
+      return { ...change, at, entries: spends && has < entry.amount ? [] : change.entries };
+    }
     if (change.kind === 'grace') return { ...change, at, until: at + 1_000_000 + change.until };
     return 'at' in change ? { ...change, at } : change;
   }

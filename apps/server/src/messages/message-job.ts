@@ -38,9 +38,17 @@ export class MessageJob implements Job {
     private readonly heard: Heard,
     private readonly parts: MessageParts,
   ) {
-    const { key, nick, roles, text, msgid, subscribedMonths, followedSince } = heard;
+    const { key, nick, roles, text, msgid, subscribedMonths, subscribedTier, followedSince } = heard;
     this.seen = [
-      { key, name: nick, role: strongestRole(roles), at: this.at, subscribedMonths, followedSince },
+      {
+        key,
+        name: nick,
+        role: strongestRole(roles),
+        at: this.at,
+        subscribedMonths,
+        subscribedTier,
+        followedSince,
+      },
     ];
     this.actor = `viewer:${key}`;
     this.texts = [text];

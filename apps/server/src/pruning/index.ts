@@ -1,2 +1,2 @@
 export { PruningModule } from './pruning.module.js';
-export { Pruning } from './pruning.js';
+export { Pruning, type PrunedTable } from './pruning.js';

@@ -12,10 +12,16 @@ const FIRST_MS = 10 * 60_000;
 const TOGETHER = 200;
 const REST_MS = 100;
 /** Tables whose ids tell when a row was made; the oldest go first. */
-const TABLES = ['chat_lines', 'activity', 'run_log'] as const;
-/** How long a strike may count at the most. */
-const CATCH_COUNTS_MS = 90 * DAY_MS;
-const HOLDS_NOBODY = 'NOT (silenced = 1 AND until IS NULL AND undone_at IS NULL)';
+const TABLES: readonly PrunedTable[] = [{ name: 'chat_lines' }, { name: 'activity' }, { name: 'run_log' }];
+
+/** A table whose ids tell when a row was made. */
+export interface PrunedTable {
+  readonly name: string;
+  /** which rows may go; all where it is left out */
+  readonly where?: string;
+  /** days they are kept at least, however short the setting is */
+  readonly least?: number;
+}
 
 /** Days that chat's lines, the activity and what ran are kept; 0 for good. */
 export const KEPT_DAYS: SettingOf<number> = { name: 'kept-days', fallback: 90 };
@@ -26,6 +32,7 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
   private running: Promise<number> | undefined;
   private ending = false;
+  private readonly tables = [...TABLES];
 
   constructor(
     private readonly database: Database,
@@ -33,6 +40,11 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly chatLog: ChatLog,
     @Inject(LOG) private readonly log: Log,
   ) {}
+
+  /** Has a table of an area pruned with the rest. */
+  add(table: PrunedTable): void {
+    this.tables.push(table);
+  }
 
   onApplicationBootstrap(): void {
     this.later(FIRST_MS);
@@ -68,10 +80,7 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
     try {
       const before = await this.oldestKept(days);
       if (before === undefined) return 0;
-      for (const table of TABLES) gone += await this.pruneTable(table, before);
-      // A catch may count against somebody for as long, and a ban for good holds until it is lifted.
-      const counts = encodeTime(Math.max(0, Date.now() - CATCH_COUNTS_MS), 10);
-      gone += await this.pruneTable('catches', before < counts ? before : counts, HOLDS_NOBODY);
+      for (const table of this.tables) gone += await this.pruneTable(table, before);
       await this.pruneHours(before);
       if (gone > 0) this.chatLog.forgetBefore(before);
     } catch (error) {
@@ -112,15 +121,16 @@ export class Pruning implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private async pruneTable(
-    table: (typeof TABLES)[number] | 'catches',
-    before: string,
-    where = 'true',
+    { name, where = 'true', least = 0 }: PrunedTable,
+    oldest: string,
   ): Promise<number> {
+    const kept = encodeTime(Math.max(0, Date.now() - least * DAY_MS), 10);
+    const before = oldest < kept ? oldest : kept;
     for (let gone = 0; ;) {
       if (this.ending) return gone;
       const rows = await this.database.write((manager) =>
         manager.query<object[]>(
-          `DELETE FROM ${table} WHERE id IN (SELECT id FROM ${table} WHERE id < ? AND ${where} ORDER BY id LIMIT ?) RETURNING 1`,
+          `DELETE FROM ${name} WHERE id IN (SELECT id FROM ${name} WHERE id < ? AND ${where} ORDER BY id LIMIT ?) RETURNING 1`,
           [before, TOGETHER],
         ),
       );

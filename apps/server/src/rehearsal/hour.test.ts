@@ -142,6 +142,8 @@ describe('an hour of rehearsing', () => {
     expect((await say('as-if-it-were', '!live', { live: true, category: 'underledge' })).why.outcome).toBe(
       'ran',
     );
+    const value = { enabled: true, one: 'flint', many: 'flint' };
+    await gully.http.put('/api/currency').send({ value, version: 0 }).expect(200);
     const rich = { name: 'oxbowkid', roles: [], hours: 18, balance: 415 };
     const costly = {
       ...lantern({
@@ -157,6 +159,6 @@ describe('an hour of rehearsing', () => {
     const dear = { ...costly, gates: { ...costly.gates, cost: { ...costly.gates.cost, base: 500 } } };
     expect(
       (await say('with-a-persona', '!lantern all', { drafts: drafted(dear), persona: rich })).why.brief,
-    ).toBe('costs 500, has 415');
+    ).toBe('costs 500 flint, has 415');
   });
 });

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ChatLine, Check, Why } from '@gully/core/chat';
+import { decideEventPay, NOTHING_HELD, viewerAccount } from '@gully/core/currency';
 import { decideLine, outcomeInWords, type World } from '@gully/core/pipeline';
 import { forcedChance, type Forced } from '@gully/core/random';
 import { beginBy, decideEvent, whyOfEvent, type ChannelEvent, type Started } from '@gully/core/routines';
@@ -111,8 +112,11 @@ export class RehearsalService {
         ? waiting.map((open) => beginBy(event, open, world))
         : decideEvent(event, waiting, world);
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
+    const paid = kind === 'hand' ? undefined : decideEventPay(world.purse, { ...event, by: 'gully' });
+    if (paid !== undefined) session.apply(paid, world);
     const { checks, ...played } = this.played(session, started, persona.name, world, worldAt);
-    return { ...played, why: whyOfEvent(happened, kind, checks) };
+    const effects = [...played.effects, ...(paid === undefined ? [] : [paid.words])];
+    return { ...played, effects, why: whyOfEvent(happened, kind, checks) };
   }
 
   /** What begun routines come to, taken to their end. */
@@ -166,10 +170,12 @@ export class RehearsalService {
       chance: forced === undefined ? real.chance : forcedChance(forced),
       viewers: { ...real.viewers, of: () => viewer },
       purse: {
-        standing: (id) =>
-          persona.balance === undefined || id !== viewer.id
-            ? real.purse.standing(id)
-            : { balance: persona.balance, regular: false, ranks: [] },
+        ...real.purse,
+        of: (account) => {
+          const held = real.purse.of(account) ?? NOTHING_HELD;
+          const balance = account === viewerAccount(viewer.id) ? persona.balance : undefined;
+          return balance === undefined ? held : { ...held, balance };
+        },
       },
     };
     return withDrafts(world, given.drafts, this.things);

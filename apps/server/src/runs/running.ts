@@ -1,6 +1,6 @@
 import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { resumeRun, type RunState } from '@gully/core/routines';
+import { refundOf, resumeRun, type RunState } from '@gully/core/routines';
 import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
@@ -81,11 +81,11 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
   }
 
   private resuming(id: string, failed?: string): Job {
-    const viewer = this.runs.find(id)?.occasion.viewer.id;
+    const { viewer, target } = this.runs.find(id)?.occasion ?? {};
     return {
       kind: 'resume',
       actor: 'gully',
-      about: viewer === undefined ? [] : [viewer],
+      about: [viewer, target].flatMap((each) => each?.id ?? []),
       decide: () => {
         const run = this.runs.find(id);
         if (run === undefined || isEarly(run)) return { changes: [], done: () => undefined };
@@ -109,13 +109,20 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
     return {
       kind: 'stop',
       actor,
+      about: asked.flatMap(({ id }) => this.runs.find(id)?.occasion.viewer.id ?? []),
       decide: () => {
         const runs = asked.flatMap(({ id, words }) => {
           const run = this.runs.find(id);
           return run === undefined ? [] : [{ run, words }];
         });
+        // Who paid for a run that is ended before it did anything has it back.
+        const { purse } = this.world.now();
+        const back = runs.flatMap(({ run }) => refundOf(run, purse, Date.now()) ?? []);
         return {
-          changes: runs.map(({ run: { id, owner } }) => ({ kind: 'run-ended', id, owner })),
+          changes: [
+            ...runs.map(({ run: { id, owner } }) => ({ kind: 'run-ended', id, owner }) as const),
+            ...back,
+          ],
           done: () => {
             for (const { run, words } of runs) {
               this.runLog.record({ ...run, ended: { how: 'stopped', words } });

@@ -1,6 +1,8 @@
 import type { Change, World } from '@gully/core/pipeline';
 import type { Chance } from '@gully/core/random';
 import type { Started } from '@gully/core/routines';
+import type { Role } from '@gully/core/chat';
+import type { ViewerFacts } from '@gully/core/viewers';
 import type { EntityManager } from '../database/index.js';
 import type { ChangeOf } from '../live/index.js';
 
@@ -63,9 +65,13 @@ export interface DemoPart {
   readonly records?: Records;
   /** whether somebody may write at that time; left out, nobody is kept from it */
   mayWrite?(viewer: string, at: number): boolean;
-  /** an evening begins */
+  /** an evening begins, with the bot or without */
+  began?(at: number): void;
+  /** somebody wrote, and so is there, with the bot or without */
+  came?(viewer: ViewerFacts, roles: readonly Role[], at: number): void;
+  /** an evening with the bot begins */
   wentLive?(at: number): void;
-  /** a viewer wrote */
+  /** a viewer wrote to the bot */
   heard?(): void;
   /** what begins by itself at a moment; asked again until it is nothing more */
   due?(at: number): Due | undefined;

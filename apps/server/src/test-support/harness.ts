@@ -131,7 +131,7 @@ export class Gully {
       ...settings,
     });
     const source = await openDatabase(folder, STORED);
-    const app = await makeApp(environment, source, makeLog('silent', false));
+    const app = await makeApp(environment, source, makeLog(process.env.TESTLOG ?? 'silent', false));
     await app.listen(0, '127.0.0.1');
     const { port } = app.getHttpServer().address() as { port: number };
     const origin = `http://127.0.0.1:${String(port)}`;

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
 import { Database, type EntityManager } from '../database/index.js';
+import { actorsInWords } from '../viewers/index.js';
 import { VersionRow } from './rows.js';
 
 /** Versions of a thing that are kept. */
@@ -25,26 +26,16 @@ export class Versions {
   /** All that are kept of one thing, the newest first. */
   async all(of: ThingKind, id: string): Promise<ThingVersion[]> {
     const rows = await this.database.read.find(VersionRow, { where: { of, id }, order: { version: 'DESC' } });
-    return Promise.all(
-      rows.map(async ({ version, changedAt, actor, body }) => ({
-        version,
-        changedAt,
-        by: await this.inWords(actor),
-        body: JSON.parse(body) as object,
-      })),
+    const words = await actorsInWords(
+      this.database.read,
+      rows.map(({ actor }) => actor),
     );
-  }
-
-  private async inWords(actor: Actor): Promise<string> {
-    if (actor === 'streamer') return 'the streamer';
-    if (actor === 'gully') return 'Gully';
-    const [kind = '', id = ''] = actor.split(':');
-    if (kind !== 'viewer') return `a ${kind}`;
-    const [viewer] = await this.database.read.query<{ name: string }[]>(
-      'SELECT name FROM viewers WHERE id = ?',
-      [id],
-    );
-    return viewer?.name ?? 'a viewer';
+    return rows.map(({ version, changedAt, actor, body }) => ({
+      version,
+      changedAt,
+      by: words.get(actor) ?? actor,
+      body: JSON.parse(body) as object,
+    }));
   }
 
   /** @returns what a person wrote then, undefined where it is not kept */

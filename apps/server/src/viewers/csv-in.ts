@@ -9,6 +9,7 @@ import { decode, FORMULA, readRecords, readRow, type Given } from './csv-reading
 import { CsvMatching, type Known } from './csv-matching.js';
 import { joinViewers } from './viewer-changes.js';
 import { newViewer } from './viewer-row.js';
+import { ViewerParts } from './viewer-parts.js';
 import { ViewersService } from './viewers.service.js';
 
 const FAULTS_SHOWN = 20;
@@ -54,6 +55,7 @@ export class CsvIn implements OnApplicationBootstrap {
     private readonly database: Database,
     private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
+    private readonly parts: ViewerParts,
     private readonly matching: CsvMatching,
     private readonly activity: ActivityService,
   ) {
@@ -201,7 +203,7 @@ export class CsvIn implements OnApplicationBootstrap {
       for (const { account, mergedInto = '' } of entries) {
         const [winner, loser] = [ids.get(mergedInto), ids.get(account)];
         if (winner !== undefined && loser !== undefined && winner !== loser)
-          await joinViewers(manager, winner, loser);
+          await joinViewers(manager, this.parts, { winnerId: winner, loserId: loser });
       }
     });
   }

@@ -5,10 +5,11 @@ import { ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerChanges } from './viewer-changes.js';
+import { ViewerParts } from './viewer-parts.js';
 import { ViewersService } from './viewers.service.js';
 
 /** What stands where a name or a text was. */
-const ERASED = 'erased viewer';
+export const ERASED = 'erased viewer';
 
 /**
  * A viewer's right to be forgotten: their names and texts go, from the log, the whys, the
@@ -22,6 +23,7 @@ export class Erasing {
     private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
     private readonly changes: ViewerChanges,
+    private readonly parts: ViewerParts,
     private readonly chatLog: ChatLog,
     private readonly news: NewsService,
   ) {}
@@ -56,7 +58,7 @@ export class Erasing {
            (SELECT id FROM chat_lines WHERE viewer_id IN (${marks}))`,
         ids,
       );
-      for (const name of names) await eraseName(manager, name);
+      for (const name of names) await eraseName(manager, name, [...TEXTS, ...this.parts.texts]);
       await manager.query(`DELETE FROM remembered WHERE viewer IN (${marks}) OR caused_by IN (${marks})`, [
         ...ids,
         ...ids,
@@ -71,11 +73,7 @@ export class Erasing {
          WHERE ended = 'going' AND id NOT IN (SELECT id FROM runs)`,
         [Date.now()],
       );
-      await manager.query(
-        `UPDATE catches SET name = ?, text = '', fragments = '[]', measure = '' WHERE viewer_id IN (${marks})`,
-        [ERASED, ...ids],
-      );
-      await manager.query(`DELETE FROM graces WHERE viewer_id IN (${marks})`, ids);
+      await this.parts.erase(manager, ids);
       await manager.query(`DELETE FROM viewer_notes WHERE viewer_id IN (${marks})`, ids);
       for (const each of ids)
         await manager.update(
@@ -102,18 +100,17 @@ const TEXTS: readonly (readonly [table: string, columns: readonly string[]])[] =
   ['activity', ['subject', 'text']],
   ['run_log', ['words', 'checks']],
   ['deliveries', ['body', 'answer']],
-  ['catches', ['text', 'measure', 'by']],
 ];
 
 /** A name goes where others' lines and what the bot said have it, as a whole word in any case. */
-async function eraseName(manager: EntityManager, name: string): Promise<void> {
+async function eraseName(manager: EntityManager, name: string, texts: typeof TEXTS): Promise<void> {
   const likes = likePart(name);
   const word = new RegExp(
     `(?<![\\p{L}\\p{N}_])${name.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&')}(?![\\p{L}\\p{N}_])`,
     'giu',
   );
   const without = (text: string | null): string | null => (text === null ? null : text.replace(word, ERASED));
-  for (const [table, columns] of TEXTS) {
+  for (const [table, columns] of texts) {
     const where = columns.map((column) => `${column} LIKE ? ESCAPE '\\'`).join(' OR ');
     const rows = await manager.query<Record<string, string | null>[]>(
       `SELECT id, ${columns.join(', ')} FROM ${table} WHERE ${where}`,

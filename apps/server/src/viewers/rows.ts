@@ -18,6 +18,8 @@ export class ViewerRow {
   @Column('integer', { name: 'watch_ms' }) watchMs!: number;
   @Column('integer', { name: 'followed_since', nullable: true }) followedSince!: number | null;
   @Column('integer', { name: 'subscribed_months' }) subscribedMonths!: number;
+  /** 1 to 3 */
+  @Column('integer', { name: 'subscribed_tier' }) subscribedTier!: number;
   @Column('boolean') bot!: boolean;
   @Column('boolean') ignored!: boolean;
   /** the viewer this one was found to be; null for one of their own */

@@ -4,6 +4,7 @@ import { Database, type EntityManager, newId } from '../database/index.js';
 import { ViewerMergeRow, ViewerNoteRow, ViewerRow } from './rows.js';
 import { JobQueue } from '../queue/index.js';
 import { Problem } from '../problem/index.js';
+import { ViewerParts, type Joined } from './viewer-parts.js';
 import { ViewersService } from './viewers.service.js';
 
 /** What a merge changed in the winner and cannot be worked out from the loser. */
@@ -21,6 +22,7 @@ export class ViewerChanges {
     private readonly database: Database,
     private readonly queue: JobQueue,
     private readonly viewers: ViewersService,
+    private readonly parts: ViewerParts,
   ) {}
 
   async require(id: string, manager: EntityManager = this.database.read): Promise<ViewerRow> {
@@ -121,7 +123,7 @@ export class ViewerChanges {
           followedSince: followedSince ?? loser.followedSince,
         },
       );
-      return joinViewers(manager, winnerId, loserId, before);
+      return joinViewers(manager, this.parts, { winnerId, loserId, before });
     });
     await this.viewers.changed();
     return merge;
@@ -150,6 +152,7 @@ export class ViewerChanges {
       );
       await manager.update(ViewerRow, { id: merge.loserId }, { mergedInto: null });
       for (const statement of TAKE_USES) await manager.query(statement, [merge.winnerId, merge.loserId]);
+      await this.parts.part(manager, joinedBy(merge, Date.now()));
       await manager.update(ViewerMergeRow, { id }, { undoneAt: Date.now() });
     });
     await this.viewers.changed();
@@ -169,9 +172,12 @@ export class ViewerChanges {
  */
 export async function joinViewers(
   manager: EntityManager,
-  winnerId: string,
-  loserId: string,
-  before?: Before,
+  parts: ViewerParts,
+  {
+    winnerId,
+    loserId,
+    before,
+  }: { readonly winnerId: string; readonly loserId: string; readonly before?: Before },
 ): Promise<ViewerMergeRow> {
   await manager.update(ViewerRow, { id: loserId }, { mergedInto: winnerId });
   await manager.query(ADD_USES, [winnerId, loserId]);
@@ -188,7 +194,12 @@ export async function joinViewers(
     undoneAt: null,
   };
   await manager.insert(ViewerMergeRow, row);
+  await parts.join(manager, joinedBy(row, row.at));
   return row;
+}
+
+function joinedBy({ id, winnerId, loserId }: ViewerMergeRow, at: number): Joined {
+  return { id, winner: winnerId, loser: loserId, at };
 }
 
 async function addCounts(

@@ -24,6 +24,7 @@ export function newViewer(
     watchMs: 0,
     followedSince: null,
     subscribedMonths: 0,
+    subscribedTier: 1,
     bot: false,
     ignored: false,
     mergedInto: null,
@@ -38,6 +39,7 @@ export function factsOf(row: ViewerRow): ViewerFacts {
     watchTime: Math.floor(row.watchMs / 1000),
     followedSince: row.followedSince ?? undefined,
     subscribedMonths: row.subscribedMonths,
+    subscribedTier: row.subscribedTier,
     bot: row.bot,
     ignored: row.ignored,
   };

@@ -9,6 +9,7 @@ import { CsvOut } from './csv-out.js';
 import { Doubles } from './doubles.js';
 import { Erasing } from './erasing.js';
 import { ViewerChanges } from './viewer-changes.js';
+import { ViewerParts } from './viewer-parts.js';
 import { ViewersController } from './viewers.controller.js';
 import { ViewersPage } from './viewers-page.js';
 import { ViewersService } from './viewers.service.js';
@@ -24,10 +25,11 @@ import { WatchTime } from './watch-time.js';
     Doubles,
     Erasing,
     ViewerChanges,
+    ViewerParts,
     ViewersPage,
     ViewersService,
     WatchTime,
   ],
-  exports: [ViewerChanges, ViewersService],
+  exports: [ViewerChanges, ViewerParts, ViewersService],
 })
 export class ViewersModule {}

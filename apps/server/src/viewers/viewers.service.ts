@@ -18,6 +18,8 @@ export interface Seen {
   readonly role: Role;
   readonly at: number;
   readonly subscribedMonths?: number;
+  /** 1 to 3; left out where it is not told */
+  readonly subscribedTier?: number | undefined;
   readonly followedSince?: number | undefined;
 }
 
@@ -91,7 +93,7 @@ export class ViewersService {
     await this.load(seen.map(({ key }) => key));
     const viewers = new Map<string, ViewerRow>();
     const fresh: ViewerRow[] = [];
-    for (const { key, name, role, at, subscribedMonths = 0, followedSince } of seen) {
+    for (const { key, name, role, at, subscribedMonths = 0, subscribedTier, followedSince } of seen) {
       const known = viewers.get(key) ?? this.memory.byAccount(key);
       if (known !== undefined) this.memory.keep(known, [key]);
       const row = known ?? this.pending.get(key) ?? newViewer(newId(), CONNECTION, key, name, role, at);
@@ -101,6 +103,7 @@ export class ViewersService {
       }
       // What the server says with a line is newer than what is stored; it is written with the counts.
       if (subscribedMonths > 0) row.subscribedMonths = subscribedMonths;
+      if (subscribedTier !== undefined) row.subscribedTier = subscribedTier;
       if (followedSince !== undefined) row.followedSince = followedSince;
       viewers.set(key, row);
     }
@@ -122,13 +125,14 @@ export class ViewersService {
   async stand(
     manager: EntityManager,
     id: string,
-    { followedSince, subscribedMonths = 0 }: Seen,
+    { followedSince, subscribedMonths = 0, subscribedTier }: Seen,
   ): Promise<void> {
-    if (followedSince === undefined && subscribedMonths === 0) return;
+    if (followedSince === undefined && subscribedMonths === 0 && subscribedTier === undefined) return;
     await manager.query(
       `UPDATE viewers SET followed_since = coalesce(?, followed_since),
-         subscribed_months = max(subscribed_months, ?) WHERE id = ?`,
-      [followedSince ?? null, subscribedMonths, id],
+         subscribed_months = max(subscribed_months, ?), subscribed_tier = coalesce(?, subscribed_tier)
+       WHERE id = ?`,
+      [followedSince ?? null, subscribedMonths, subscribedTier ?? null, id],
     );
   }
 
@@ -217,13 +221,15 @@ async function countMessages(manager: EntityManager, messages: readonly Message[
     count,
     newest.subscribedMonths ?? 0,
     newest.followedSince ?? null,
+    newest.subscribedTier ?? null,
   ]);
   // One statement for all: chat waits while it runs.
   await manager.query(
     `UPDATE viewers SET name = told.value ->> 1, role = told.value ->> 2, last_seen = told.value ->> 3,
        last_wrote = told.value ->> 3, messages = messages + (told.value ->> 4),
        subscribed_months = max(subscribed_months, told.value ->> 5),
-       followed_since = coalesce(told.value ->> 6, followed_since)
+       followed_since = coalesce(told.value ->> 6, followed_since),
+       subscribed_tier = coalesce(told.value ->> 7, subscribed_tier)
      FROM json_each(?) AS told WHERE viewers.id = told.value ->> 0`,
     [JSON.stringify(rows)],
   );

@@ -64,6 +64,11 @@ export const PHRASES = {
     '!deph',
     '!lake',
     '!soup',
+    '!flint',
+    '!flint {}',
+    '!give {} 5',
+    '!give {}',
+    '!bell',
   ],
   emote: [
     '🕯️',

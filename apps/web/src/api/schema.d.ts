@@ -324,6 +324,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/currency": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CurrencyController_now"];
+        put: operations["CurrencyController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/ranks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CurrencyController_ranks"];
+        put: operations["CurrencyController_setRanks"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/by-hand/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_carryOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/transfer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_transfer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/file/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_lookAtFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_importFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/viewers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CurrencyController_balance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/economy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["EconomyController_economy"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/routines/{id}/run": {
         parameters: {
             query?: never;
@@ -788,6 +948,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LedgerController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/verification": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LedgerController_verified"];
+        put?: never;
+        post: operations["LedgerController_verify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/reversal/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["LedgerController_lookAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/reversal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["LedgerController_reverseAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/{id}/reversal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LedgerController_look"];
+        put?: never;
+        post: operations["LedgerController_reverse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LedgerController_entries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists": {
         parameters: {
             query?: never;
@@ -941,6 +1197,22 @@ export interface paths {
         };
         get: operations["QuietController_now"];
         put: operations["QuietController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/ranks/holders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RanksController_holders"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1230,6 +1502,102 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["RunsController_stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SeasonsController_all"];
+        put: operations["SeasonsController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/leaderboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SeasonsController_board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/ending": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SeasonsController_ending"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["SeasonsController_end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["SeasonsController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/{id}/standings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SeasonsController_standings"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2270,6 +2638,182 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        CurrencyNowDto: {
+            /** @description the settings, as core has them */
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description the version the change is made on */
+            version: number;
+            /** @description seconds until the next payout; null while none is to come */
+            next: number | null;
+        };
+        CurrencyDto: {
+            /** @description the settings, as core has them */
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description the version the change is made on */
+            version: number;
+        };
+        /** @enum {string} */
+        RankedBy: "watch" | "earned" | "balance";
+        RankDto: {
+            /** @description empty for a new one */
+            id: string;
+            name: string;
+            /** @description hours, or units */
+            from: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description the routine that reaching it starts */
+            routine: string | null;
+        };
+        RanksValueDto: {
+            by: components["schemas"]["RankedBy"];
+            ranks: components["schemas"]["RankDto"][];
+        };
+        RanksDto: {
+            value: components["schemas"]["RanksValueDto"];
+            version: number;
+        };
+        /** @enum {string} */
+        ByHandAct: "give" | "take" | "set";
+        ByHandDto: {
+            does: components["schemas"]["ByHandAct"];
+            amount: number;
+            /** @description ids of viewers */
+            viewers?: string[];
+            /** @description everybody in the room */
+            present?: boolean;
+            role?: components["schemas"]["Role"];
+        };
+        ShortOfDto: {
+            name: string;
+            amount: number;
+        };
+        ByHandEffectDto: {
+            /** @description viewers whose balance changes */
+            viewers: number;
+            /** @description what all balances together go up by */
+            total: number;
+            /** @description those who have less than is taken */
+            short: components["schemas"]["ShortOfDto"][];
+            /** @description the movement, once it is made */
+            posting: number | null;
+        };
+        ByHandDoneDto: {
+            does: components["schemas"]["ByHandAct"];
+            amount: number;
+            /** @description ids of viewers */
+            viewers?: string[];
+            /** @description everybody in the room */
+            present?: boolean;
+            role?: components["schemas"]["Role"];
+            /** @description made by the page: asked for twice under the same key, it is done once */
+            key: string;
+        };
+        TransferDto: {
+            /** @description id of the viewer who has it */
+            from: string;
+            /** @description id of the viewer who gets it */
+            to: string;
+            key: string;
+        };
+        BalanceFileDto: {
+            does: components["schemas"]["ByHandAct"];
+            /** @description CSV: a viewer and an amount in each line */
+            text: string;
+        };
+        FileFaultDto: {
+            line: number;
+            fault: string;
+        };
+        BalanceFileLookDto: {
+            /** @description viewers whose balance changes */
+            viewers: number;
+            /** @description what all balances together go up by */
+            total: number;
+            /** @description those who have less than is taken */
+            short: components["schemas"]["ShortOfDto"][];
+            /** @description the movement, once it is made */
+            posting: number | null;
+            /** @description what importing it is asked for by */
+            id: string;
+            lines: number;
+            /** @description lines that are left out, and why */
+            faults: components["schemas"]["FileFaultDto"][];
+        };
+        BalanceFileImportDto: {
+            id: string;
+        };
+        ResetDto: {
+            /** @description the name of the currency, to confirm it */
+            typed: string;
+        };
+        ResetDoneDto: {
+            viewers: number;
+            total: number;
+            /** @description the copy of the database from before, in the data folder */
+            copy: string;
+            posting: number | null;
+        };
+        NextRankDto: {
+            name: string;
+            /** @description hours of watching, or units */
+            missing: number;
+            by: components["schemas"]["RankedBy"];
+        };
+        /** @enum {string} */
+        LedgerCause: "payout" | "event" | "command" | "game" | "wager" | "giveaway" | "reward" | "gift" | "correction" | "import" | "season" | "merge" | "reversal";
+        CauseDto: {
+            cause: components["schemas"]["LedgerCause"];
+            amount: number;
+        };
+        BalanceDto: {
+            /** @description whose balance it is */
+            name: string;
+            balance: number;
+            earned: number;
+            regular: boolean;
+            /** @description empty for none */
+            rank: string;
+            next: components["schemas"]["NextRankDto"] | null;
+            place: number;
+            /** @description how many viewers have any */
+            of: number;
+            causes: components["schemas"]["CauseDto"][];
+        };
+        FlowDto: {
+            cause: components["schemas"]["LedgerCause"];
+            /** @description brought into circulation */
+            issued: number;
+            /** @description taken out of it */
+            spent: number;
+        };
+        StreamFlowDto: {
+            /** Format: date-time */
+            startedAt: string;
+            minutes: number;
+            /** @description viewers paid by a payout, on average */
+            paid: number;
+            flows: components["schemas"]["FlowDto"][];
+        };
+        BinDto: {
+            from: number;
+            viewers: number;
+        };
+        EconomyDto: {
+            /** @description the oldest first */
+            streams: components["schemas"]["StreamFlowDto"][];
+            circulating: number;
+            /** @description viewers who have any */
+            viewers: number;
+            median: number;
+            /** @description share the richest tenth holds, from 0 to 1 */
+            topTenth: number;
+            /** @description each twice as wide as the one before */
+            bins: components["schemas"]["BinDto"][];
+        };
         /** @enum {string} */
         LateEvents: "told" | "passed-over";
         LateEventsDto: {
@@ -2547,6 +3091,87 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @enum {string} */
+        AccountKind: "house" | "viewer" | "escrow";
+        PartyDto: {
+            kind: components["schemas"]["AccountKind"];
+            /** @description issued, spent or fees; the id of a viewer or of what holds an escrow */
+            id: string;
+            /** @description of a viewer; else empty */
+            name: string;
+        };
+        EntryDto: {
+            id: number;
+            from: components["schemas"]["PartyDto"];
+            to: components["schemas"]["PartyDto"];
+            amount: number;
+        };
+        PostingDto: {
+            id: number;
+            /** Format: date-time */
+            at: string;
+            cause: components["schemas"]["LedgerCause"];
+            reference: string;
+            /** @description who had it moved, in words */
+            by: string;
+            total: number;
+            /** @description how many entries it has */
+            count: number;
+            /** @description the first of them; of a viewer asked for, their own */
+            entries: components["schemas"]["EntryDto"][];
+            reverses: number | null;
+            reversedBy: number | null;
+            /** @description what it brought the viewer asked for */
+            moved: number | null;
+        };
+        LedgerFaultDto: {
+            what: string;
+            account: string;
+            stored: number;
+            computed: number;
+        };
+        VerdictDto: {
+            /** Format: date-time */
+            at: string;
+            entries: number;
+            accounts: number;
+            circulating: number;
+            faults: components["schemas"]["LedgerFaultDto"][];
+        };
+        VerificationDto: {
+            /** @description from 0 to 1 while it is under way */
+            progress: number | null;
+            last: components["schemas"]["VerdictDto"] | null;
+            /** @description why it could not be done; empty when it could */
+            failed: string;
+            /** @description found in the newest part when Gully started */
+            atStart: components["schemas"]["LedgerFaultDto"][];
+        };
+        PostingsWanted: {
+            cause?: components["schemas"]["LedgerCause"];
+            /** @description what it is about: the id of a command or a routine, the kind of an event */
+            reference?: string;
+            /** @description id of a viewer */
+            viewer?: string;
+            /** Format: date-time */
+            since?: string;
+            /** Format: date-time */
+            until?: string;
+        };
+        ShortDto: {
+            viewer: string;
+            name: string;
+            amount: number;
+        };
+        ReversalDto: {
+            postings: number;
+            total: number;
+            viewers: number;
+            /** @description what was spent since and cannot be taken back */
+            short: components["schemas"]["ShortDto"][];
+            /** @description the movements that take back; empty while it was only looked at */
+            made: number[];
+        };
         ListDto: {
             id: string;
             name: string;
@@ -2600,6 +3225,12 @@ export interface components {
             minutes: number | null;
             /** @description the version the change is made on */
             version: number;
+        };
+        RankHoldersDto: {
+            /** @description the rank */
+            id: string;
+            /** @description viewers whose highest it is now */
+            holders: number;
         };
         Persona: {
             name: string;
@@ -2671,7 +3302,7 @@ export interface components {
              * @description hand: the routine open in the editor is run
              * @enum {string}
              */
-            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "hand";
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "hand";
             count?: number;
             message?: string;
         };
@@ -2687,7 +3318,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return";
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank";
         EventTriggerDto: {
             id: string;
             event: components["schemas"]["EventKind"];
@@ -2825,6 +3456,67 @@ export interface components {
         StopDto: {
             /** @description the runs to end; empty for all */
             runs: string[];
+        };
+        /** @enum {string} */
+        Board: "balance" | "earned" | "watch" | "messages";
+        AwardDto: {
+            by: components["schemas"]["Board"];
+            place: number;
+            amount: number;
+        };
+        SeasonPlanDto: {
+            name: string;
+            /** @description UTC milliseconds; null for by hand alone */
+            endsAt: number | null;
+            /** @enum {string} */
+            resets: "balances" | "nothing";
+            awards: components["schemas"]["AwardDto"][];
+        };
+        SeasonDto: {
+            id: string;
+            name: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
+        };
+        SeasonsDto: {
+            value: components["schemas"]["SeasonPlanDto"];
+            version: number;
+            /** @description the newest first */
+            seasons: components["schemas"]["SeasonDto"][];
+        };
+        SeasonSettingDto: {
+            value: components["schemas"]["SeasonPlanDto"];
+            version: number;
+        };
+        PlacedDto: {
+            viewer: string;
+            name: string;
+            /** @description from 1; equal values share one */
+            place: number;
+            /** @description units, seconds of watching, or messages */
+            value: number;
+        };
+        StandingsDto: {
+            board: components["schemas"]["Board"];
+            places: components["schemas"]["PlacedDto"][];
+        };
+        AwardedDto: {
+            viewer: string;
+            name: string;
+            amount: number;
+        };
+        SeasonEndingDto: {
+            boards: components["schemas"]["StandingsDto"][];
+            awards: components["schemas"]["AwardedDto"][];
+            /** @description units that are taken from balances */
+            resetTotal: number;
+            resetViewers: number;
+        };
+        EndSeasonDto: {
+            /** @description what the next season is called */
+            next: string;
         };
         PrefixDto: {
             value: string;
@@ -3170,7 +3862,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -3425,6 +4117,47 @@ export interface components {
             does: "add" | "change" | "remove";
             named: string;
             text: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        GiveStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "GiveStep";
+            id: string;
+            amount: string;
+            /** @enum {string} */
+            to: "target" | "viewer";
+            /** @enum {string} */
+            from: "house" | "viewer";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        TakeStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "TakeStep";
+            id: string;
+            amount: string;
+            /** @enum {string} */
+            from: "target" | "viewer";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SetStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SetStep";
+            id: string;
+            /** @enum {string} */
+            whose: "target" | "viewer";
+            amount: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -4084,6 +4817,340 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurrencyNowDto"];
+                };
+            };
+        };
+    };
+    CurrencyController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CurrencyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurrencyDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_ranks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RanksDto"];
+                };
+            };
+        };
+    };
+    CurrencyController_setRanks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RanksDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RanksDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+        };
+    };
+    CurrencyController_carryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandDoneDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_transfer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TransferDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_lookAtFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceFileDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceFileLookDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_importFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceFileImportDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResetDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResetDoneDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceDto"];
+                };
+            };
+        };
+    };
+    EconomyController_economy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EconomyDto"];
                 };
             };
         };
@@ -4946,6 +6013,202 @@ export interface operations {
             };
         };
     };
+    LedgerController_all: {
+        parameters: {
+            query?: {
+                cause?: components["schemas"]["LedgerCause"];
+                /** @description what it is about: the id of a command or a routine, the kind of an event */
+                reference?: string;
+                /** @description id of a viewer */
+                viewer?: string;
+                since?: string;
+                until?: string;
+                /** @description the number before which to read; without it the newest */
+                before?: number;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PostingDto"][];
+                };
+            };
+        };
+    };
+    LedgerController_verified: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerificationDto"];
+                };
+            };
+        };
+    };
+    LedgerController_verify: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerificationDto"];
+                };
+            };
+        };
+    };
+    LedgerController_lookAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostingsWanted"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
+                };
+            };
+        };
+    };
+    LedgerController_reverseAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostingsWanted"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    LedgerController_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
+                };
+            };
+        };
+    };
+    LedgerController_reverse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    LedgerController_entries: {
+        parameters: {
+            query?: {
+                /** @description the entry after which to read */
+                after?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryDto"][];
+                };
+            };
+        };
+    };
     ListsController_all: {
         parameters: {
             query?: never;
@@ -5306,6 +6569,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RanksController_holders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RankHoldersDto"][];
                 };
             };
         };
@@ -5855,6 +7137,169 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    SeasonsController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonsDto"];
+                };
+            };
+        };
+    };
+    SeasonsController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonSettingDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonSettingDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    SeasonsController_board: {
+        parameters: {
+            query?: {
+                by?: components["schemas"]["Board"];
+                span?: "now" | "season" | "all";
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacedDto"][];
+                };
+            };
+        };
+    };
+    SeasonsController_ending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonEndingDto"];
+                };
+            };
+        };
+    };
+    SeasonsController_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndSeasonDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    SeasonsController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    SeasonsController_standings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingsDto"][];
+                };
             };
         };
     };

@@ -3,7 +3,7 @@ import type { Command } from '../api/index.js';
 import { askAgain, channelQuery, commandsQuery, showNews } from '../live/index.js';
 import type { Manifest } from '../manifest/index.js';
 import { NEW } from '../ui/index.js';
-import { summaryOf } from './parts.js';
+import { firstTextOf } from './first-text.js';
 
 export const COMMANDS: Manifest = {
   places: [
@@ -27,7 +27,8 @@ export const COMMANDS: Manifest = {
       commands.map((command) => ({
         label: titleOf(command, prefix),
         to: `/prepare/commands/${command.id}`,
-        hint: summaryOf(command).slice(0, 60),
+        // What else it does would need all kinds of steps here, on every page.
+        hint: firstTextOf(command).slice(0, 60),
         words: [...command.trigger.aliases, ...command.trigger.phrases],
       })),
   },

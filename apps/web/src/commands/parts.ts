@@ -1,5 +1,6 @@
 import { ROLE_NAMES } from '@gully/core/chat';
 import { BLANK_COMMAND, usageOf, type CommandBody, type Gates } from '@gully/core/commands';
+import { figure } from '@gully/core/currency';
 import { allSteps, plainText, sentenceOf } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';
 import { durationInWords } from '@gully/core/text';
@@ -47,6 +48,16 @@ export const PARTS = {
       moderatorsSkip,
     ],
     words: ({ gates }) => oftenInWords(gates),
+  },
+  cost: {
+    label: 'Cost',
+    of: ({ gates }) => gates.cost,
+    words: ({ gates: { cost } }) => (cost.base === 0 ? 'free' : figure(cost.base)),
+  },
+  rank: {
+    label: 'Rank',
+    of: ({ gates }) => gates.rank,
+    words: ({ gates }) => (gates.rank === '' ? 'any rank' : 'a rank'),
   },
   when: { label: 'When', of: ({ gates }) => gates.when, words: ({ gates }) => whenInWords(gates.when) },
   refusals: {

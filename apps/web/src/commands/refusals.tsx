@@ -13,19 +13,25 @@ interface RefusalsProps {
   readonly onChange: (change: Partial<Gates>) => void;
 }
 
-/** Rank and cost come into the table with the currency. */
 const ROWS: readonly (readonly [gate: RefusingGate, label: string, example: string])[] = [
   ['when', 'at another time', 'nothing'],
   ['who', 'not for them', 'nothing'],
   ['inputs', 'typed wrongly', 'the usage line'],
   ['cooldown', 'cooling down', '{{ refused.wait }} more, please'],
   ['viewerCooldown', 'cooling down for this viewer', 'nothing'],
+  ['rank', 'rank too low', 'nothing'],
+  ['cost', 'cannot pay', 'nothing'],
 ];
 
 /** What those hear whom a gate refuses. */
 export function Refusals({ gates, hasInputs, draft, scope, faultOf, onChange }: RefusalsProps) {
   const words = refusalsInWords(gates);
-  const rows = ROWS.filter(([gate]) => gate !== 'inputs' || hasInputs);
+  const asked: Readonly<Partial<Record<RefusingGate, boolean>>> = {
+    inputs: hasInputs,
+    rank: gates.rank !== '',
+    cost: gates.cost.base > 0,
+  };
+  const rows = ROWS.filter(([gate]) => asked[gate] ?? true);
   const wrong = rows.some(([gate]) => faultOf(`gates.refusals.${gate}`) !== undefined);
   return (
     <Opens shown={words} label={`If refused: ${words}`} draft={draft} wrong={wrong}>

@@ -1,6 +1,8 @@
 import { COOLDOWN_LIMIT, type CommandBody, type Gates } from '@gully/core/commands';
 import type { Scope } from '@gully/core/text';
-import { DurationField, Fault, Opens, Tick } from '../ui/index.js';
+import { useQuery } from '@tanstack/react-query';
+import { CostBlank, ranksQuery, useCurrency } from '../currency/index.js';
+import { Choice, DurationField, Fault, Opens, Tick } from '../ui/index.js';
 import { oftenInWords, PARTS, type Part } from './parts.js';
 import { WhenBlank } from '../script/index.js';
 import { Refusals } from './refusals.js';
@@ -40,6 +42,7 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
         <Fault>{faultOf('gates.cooldown') ?? faultOf('gates.viewerCooldown')}</Fault>
       </Opens>
       {often && <span className="was"> was {PARTS.often.words(base)}</span>},{' '}
+      <CostAndRank {...{ gates, base, changed, faultOf, onChange }} />
       <WhenBlank
         when={gates.when}
         draft={changed.includes('when')}
@@ -61,6 +64,60 @@ export function Sentence({ body, base, changed, scope, faultOf, onChange }: Sent
     </p>
   );
 }
+
+/** For how much, and from which rank on; neither is asked where there is no currency and no rank. */
+function CostAndRank({
+  gates,
+  base,
+  changed,
+  faultOf,
+  onChange,
+}: Pick<SentenceProps, 'base' | 'changed' | 'faultOf' | 'onChange'> & { readonly gates: Gates }) {
+  const { enabled } = useCurrency();
+  const ranks = useQuery(ranksQuery).data?.value.ranks ?? [];
+  const asksCost = enabled || gates.cost.base > 0;
+  const asksRank = ranks.length > 0 || gates.rank !== '';
+  return (
+    <>
+      {asksCost && (
+        <>
+          <CostBlank
+            cost={gates.cost}
+            draft={changed.includes('cost')}
+            fault={faultOf('gates.cost')}
+            onChange={(cost) => {
+              onChange({ cost });
+            }}
+          />
+          {changed.includes('cost') && <span className="was"> was {PARTS.cost.words(base)}</span>},{' '}
+        </>
+      )}
+      {asksRank && (
+        <>
+          <Choice
+            label="From which rank on"
+            value={gates.rank === '' ? ANY_RANK : gates.rank}
+            options={[
+              { value: ANY_RANK, label: 'at any rank' },
+              ...ranks.map(({ id, name }) => ({ value: id, label: `from ${name} up` })),
+              ...(gates.rank === '' || ranks.some(({ id }) => id === gates.rank)
+                ? []
+                : [{ value: gates.rank, label: 'a rank that was deleted' }]),
+            ]}
+            draft={changed.includes('rank')}
+            onChange={(rank) => {
+              onChange({ rank: rank === ANY_RANK ? '' : rank });
+            }}
+          />
+          ,{' '}
+        </>
+      )}
+    </>
+  );
+}
+
+/** A choice has no empty value. */
+const ANY_RANK = 'any';
 
 function Cooldowns({
   gates,

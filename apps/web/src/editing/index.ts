@@ -7,3 +7,12 @@ export { SettingChoice } from './setting-choice.js';
 export { useSeveral } from './use-several.js';
 export { useAsking } from './use-asking.js';
 export { useChanged, useEditing, type Editing } from './use-editing.js';
+export { SettingFrame } from './setting-frame.js';
+export {
+  changedIn,
+  ONE,
+  settingDrafts,
+  useEditedSetting,
+  type EditedSetting,
+  type Saved,
+} from './use-edited-setting.js';

@@ -1,8 +1,9 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
 import { useState } from 'react';
 import type { Catch } from '../api/index.js';
-import { Bones, Choice, comesLater, LoadFailed, useNow } from '../ui/index.js';
+import { OlderList } from '../table/index.js';
+import { Choice, comesLater, useNow } from '../ui/index.js';
 import { CatchTable } from './catch-rows.js';
 import { guardQuery } from './queries.js';
 import { useCatchActs } from './use-catch-acts.js';
@@ -17,13 +18,6 @@ export function CatchesPage() {
   const now = useNow(10_000);
   const acts = useCatchActs();
   const { data: guard } = useQuery(guardQuery);
-  const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ['guard', 'catches', wanted],
-    queryFn: ({ pageParam }) => askCatches(wanted, pageParam),
-    initialPageParam: undefined as string | undefined,
-    getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
-  });
-  const catches = data?.pages.flat();
   return (
     <section className="flex h-full flex-col bg-plane" aria-labelledby="catches-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
@@ -78,38 +72,19 @@ export function CatchesPage() {
           </a>
         </span>
       </header>
-      {catches === undefined ? (
-        error === null ? (
-          <Bones lines={14} />
-        ) : (
-          <LoadFailed error={error} retry={() => void refetch()} />
-        )
-      ) : catches.length === 0 ? (
-        <p className="p-4 text-soft">
-          {JSON.stringify(wanted) === JSON.stringify(ALL_CATCHES)
+      <OlderList
+        label="What was caught"
+        queryKey={['guard', 'catches', wanted]}
+        ask={(before) => askCatches(wanted, before)}
+        page={PAGE}
+        empty={
+          JSON.stringify(wanted) === JSON.stringify(ALL_CATCHES)
             ? 'Nothing was caught yet. Whatever a filter catches, and every ban by a moderator, is listed here.'
-            : 'Nothing matches these filters.'}
-        </p>
-      ) : (
-        <div
-          className="min-h-0 flex-1 overflow-y-auto"
-          tabIndex={0}
-          role="group"
-          aria-label="What was caught"
-        >
-          <CatchTable catches={catches} now={now} acts={acts} onExcept={setExcepting} />
-          {hasNextPage && (
-            <button
-              type="button"
-              className="btn s m-4"
-              disabled={isFetchingNextPage}
-              onClick={() => void fetchNextPage()}
-            >
-              Older
-            </button>
-          )}
-        </div>
-      )}
+            : 'Nothing matches these filters.'
+        }
+      >
+        {(catches) => <CatchTable catches={catches} now={now} acts={acts} onExcept={setExcepting} />}
+      </OlderList>
       {excepting !== undefined && (
         <ExceptionsDialog
           one={excepting}

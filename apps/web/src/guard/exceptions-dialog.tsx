@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { GuardSettings, ReplayedLine } from '@gully/core/guard';
 import { answerOf, api, type Catch, type CatchException } from '../api/index.js';
-import { Bones, LoadFailed, tellProblem, toast } from '../ui/index.js';
+import { Bones, DialogBox, LoadFailed, tellProblem, toast } from '../ui/index.js';
 import { Marked } from './marked.js';
 import { guardQuery } from './queries.js';
 
@@ -53,63 +52,59 @@ export function ExceptionsDialog({ one, onClose }: ExceptionsDialogProps) {
   });
   const chosen = data?.[choice];
   return (
-    <Dialog.Root
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
+    <DialogBox
+      title="Never catch this again"
+      about={
+        <>
+          <b>{one.name}</b> <Marked text={one.text} fragments={one.fragments} />
+        </>
+      }
+      onClose={onClose}
     >
-      <Dialog.Portal>
-        <Dialog.Overlay className="veil" />
-        <Dialog.Content className="float fixed top-[10vh] left-1/2 max-h-[80vh] w-[min(620px,94vw)] -translate-x-1/2 overflow-y-auto p-4">
-          <Dialog.Title className="h2">Never catch this again</Dialog.Title>
-          <Dialog.Description className="my-2">
-            <b>{one.name}</b> <Marked text={one.text} fragments={one.fragments} />
-          </Dialog.Description>
-          {data === undefined ? (
-            error === null ? (
-              <Bones lines={3} />
-            ) : (
-              <LoadFailed error={error} retry={() => void refetch()} />
-            )
-          ) : (
-            <form
-              onSubmit={(event) => {
-                event.preventDefault();
-                if (chosen !== undefined) make.mutate(chosen);
-              }}
-            >
-              <fieldset className="grid gap-2">
-                <legend className="s2 pb-1 text-soft">From now on, let through</legend>
-                {data.map((each, at) => (
-                  <label key={each.words} className="row !items-start">
-                    <input
-                      type="radio"
-                      name="exception"
-                      className="mt-1"
-                      checked={choice === at}
-                      onChange={() => {
-                        setChoice(at);
-                      }}
-                    />
-                    <span>
-                      <b>{each.words}</b>
-                      <LetsThrough exception={each} />
-                    </span>
-                  </label>
-                ))}
-              </fieldset>
-              <p className="row mt-4 justify-end">
-                <Dialog.Close className="btn">Cancel</Dialog.Close>
-                <button type="submit" className="btn do" disabled={chosen === undefined || make.isPending}>
-                  Make the exception
-                </button>
-              </p>
-            </form>
-          )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+      {data === undefined ? (
+        error === null ? (
+          <Bones lines={3} />
+        ) : (
+          <LoadFailed error={error} retry={() => void refetch()} />
+        )
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (chosen !== undefined) make.mutate(chosen);
+          }}
+        >
+          <fieldset className="grid gap-2">
+            <legend className="s2 pb-1 text-soft">From now on, let through</legend>
+            {data.map((each, at) => (
+              <label key={each.words} className="row !items-start">
+                <input
+                  type="radio"
+                  name="exception"
+                  className="mt-1"
+                  checked={choice === at}
+                  onChange={() => {
+                    setChoice(at);
+                  }}
+                />
+                <span>
+                  <b>{each.words}</b>
+                  <LetsThrough exception={each} />
+                </span>
+              </label>
+            ))}
+          </fieldset>
+          <p className="row mt-4 justify-end">
+            <button type="button" className="btn" onClick={onClose}>
+              Cancel
+            </button>
+            <button type="submit" className="btn do" disabled={chosen === undefined || make.isPending}>
+              Make the exception
+            </button>
+          </p>
+        </form>
+      )}
+    </DialogBox>
   );
 }
 

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { Choice, Fault, Opens } from '../ui/index.js';
 import { Domains } from './domains.js';
 import { SENTENCES } from './filter-sentences.js';
-import { LimitBlank } from './limit-blank.js';
+import { NumberBlank } from '../ui/index.js';
 import { countsQuery, phraseGroupsQuery, type FilterTitle } from './queries.js';
 import { EXEMPT_CHOICES, fromChoice, toChoice } from './role-choice.js';
 import { RuleMore } from './rule-more.js';
@@ -137,7 +137,7 @@ function Catches({ name, edited, faults }: Omit<FilterRowProps, 'title' | 'count
         typeof piece === 'string' ? (
           ` ${piece} `
         ) : (
-          <LimitBlank
+          <NumberBlank
             key={piece.field}
             label={piece.label}
             unit={piece.unit}

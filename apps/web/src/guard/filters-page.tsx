@@ -1,9 +1,9 @@
 import type { GuardSettings } from '@gully/core/guard';
 import { useQuery } from '@tanstack/react-query';
-import { CircleDashed, Info, TriangleAlert } from 'lucide-react';
+import { Info } from 'lucide-react';
 import { useState } from 'react';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Bones, LoadFailed, toFix } from '../ui/index.js';
+import { SettingFrame } from '../editing/index.js';
+import { Bones, LoadFailed } from '../ui/index.js';
 import { Beginnings } from './beginnings.js';
 import { CommonSettings } from './common-settings.js';
 import { FilterTable } from './filter-table.js';
@@ -11,7 +11,7 @@ import { LadderSteps } from './ladder-steps.js';
 import { countsQuery, guardQuery, isOn, type GuardNow } from './queries.js';
 import { ReplayStrip } from './replay-strip.js';
 import { TryIt } from './try-it.js';
-import { changesOf, useEditedGuard, type EditedGuard } from './use-guard-draft.js';
+import { changesOf, useEditedGuard } from './use-guard-draft.js';
 import { useTrial } from './use-trial.js';
 
 /** Prepare › Filters: what is caught, what follows from it, and what a change would mean. */
@@ -38,94 +38,40 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
   );
   const first = guard.version === 0 && !edited.isDraft;
   return (
-    <section className="flex h-full flex-col bg-plane" aria-labelledby="filters-title">
-      <Head edited={edited} faults={Object.keys(faults).length} />
-      <div className="min-h-0 flex-1 overflow-y-auto">
-        {edited.overtaken && <Overtaken edited={edited} />}
-        {guard.powerless !== null && isOn(guard.value) && (
-          <p className="row border-b border-line px-4 py-2 text-ochre" role="status">
-            <Info className="i s" aria-hidden="true" /> The guard only records: {guard.powerless}.
-          </p>
-        )}
-        {first && <Beginnings first onChosen={begin} />}
-        <FilterTable titles={guard.filters} edited={edited} faults={faults} />
-        <TryIt text={text} titles={guard.filters} tried={trial.filters} on={on} onText={setText} />
-        <div className="guard-split">
-          <section aria-labelledby="ladder-title">
-            <h2 id="ladder-title">Ladder</h2>
-            <LadderSteps
-              ladder={settings.ladder}
-              before={edited.base.ladder}
-              at="ladder."
-              faults={faults}
-              onChange={(ladder) => {
-                edited.change({ ladder });
-              }}
-            />
-            <LadderSoFar />
-            <CommonSettings edited={edited} faults={faults} />
-            {!first && <Beginnings first={false} onChosen={begin} />}
-          </section>
-          <ReplayStrip settings={settings} titles={guard.filters} isDraft={edited.isDraft} asked={begun} />
-        </div>
+    <SettingFrame
+      title="Filters"
+      means="All of them look at each message; the strictest consequence holds."
+      edited={edited}
+      changes={changesOf(edited)}
+      faults={Object.keys(faults).length}
+    >
+      {guard.powerless !== null && isOn(guard.value) && (
+        <p className="row border-b border-line px-4 py-2 text-ochre" role="status">
+          <Info className="i s" aria-hidden="true" /> The guard only records: {guard.powerless}.
+        </p>
+      )}
+      {first && <Beginnings first onChosen={begin} />}
+      <FilterTable titles={guard.filters} edited={edited} faults={faults} />
+      <TryIt text={text} titles={guard.filters} tried={trial.filters} on={on} onText={setText} />
+      <div className="guard-split">
+        <section aria-labelledby="ladder-title">
+          <h2 id="ladder-title">Ladder</h2>
+          <LadderSteps
+            ladder={settings.ladder}
+            before={edited.base.ladder}
+            at="ladder."
+            faults={faults}
+            onChange={(ladder) => {
+              edited.change({ ladder });
+            }}
+          />
+          <LadderSoFar />
+          <CommonSettings edited={edited} faults={faults} />
+          {!first && <Beginnings first={false} onChosen={begin} />}
+        </section>
+        <ReplayStrip settings={settings} titles={guard.filters} isDraft={edited.isDraft} asked={begun} />
       </div>
-    </section>
-  );
-}
-
-function Head({ edited, faults }: { readonly edited: EditedGuard; readonly faults: number }) {
-  const changes = changesOf(edited);
-  useHotkeys('ctrl+enter, meta+enter', edited.save, { enableOnFormTags: true, enabled: edited.isDraft }, [
-    edited,
-  ]);
-  return (
-    <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
-      <h1 id="filters-title">Filters</h1>
-      <span className="s2 ml-1 text-soft max-[1500px]:hidden">
-        All of them look at each message; the strictest consequence holds.
-      </span>
-      <span className="row ml-auto">
-        {faults > 0 && (
-          <span className="state text-crimson" role="status">
-            <TriangleAlert className="i s" aria-hidden="true" /> {toFix(faults)}
-          </span>
-        )}
-        {edited.isDraft && (
-          <span className="state text-ochre">
-            <CircleDashed className="i s" aria-hidden="true" /> {changes}{' '}
-            {changes === 1 ? 'change' : 'changes'}
-          </span>
-        )}
-        <button type="button" className="btn bare" disabled={!edited.isDraft} onClick={edited.discard}>
-          Discard
-        </button>
-        <button
-          type="button"
-          className="btn do"
-          disabled={!edited.isDraft || edited.saving || faults > 0}
-          onClick={edited.save}
-        >
-          Save <kbd aria-hidden="true">Ctrl ⏎</kbd>
-        </button>
-      </span>
-    </header>
-  );
-}
-
-function Overtaken({ edited }: { readonly edited: EditedGuard }) {
-  return (
-    <section className="m-4 border border-dashed border-ochre p-3" role="alert">
-      <h2>Saved by someone else while you were editing</h2>
-      <p className="text-soft">Nothing was overwritten, and your draft is kept.</p>
-      <p className="row mt-2">
-        <button type="button" className="btn" onClick={edited.saveOver}>
-          Go on with my draft
-        </button>
-        <button type="button" className="btn" onClick={edited.discard}>
-          Keep the saved version, discard my draft
-        </button>
-      </p>
-    </section>
+    </SettingFrame>
   );
 }
 

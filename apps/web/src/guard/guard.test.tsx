@@ -7,7 +7,7 @@ import type { Catch } from '../api/index.js';
 import { CatchState } from './catch-state.js';
 import { doneInWords, shortly } from './consequence-words.js';
 import { LadderSteps } from './ladder-steps.js';
-import { LimitBlank } from './limit-blank.js';
+import { NumberBlank } from '../ui/index.js';
 import { Marked } from './marked.js';
 import { changesOf } from './use-guard-draft.js';
 
@@ -46,7 +46,7 @@ describe('a limit', () => {
   const drawn = (value: number, before: number, onChange = jest.fn<(value: number) => void>()) => ({
     onChange,
     page: render(
-      <LimitBlank label="Limit" value={value} before={before} wrong={undefined} onChange={onChange} />,
+      <NumberBlank label="Limit" value={value} before={before} wrong={undefined} onChange={onChange} />,
     ),
   });
 
@@ -65,7 +65,7 @@ describe('a limit', () => {
   test('takes over what comes from elsewhere, as by Discard', () => {
     const { page } = drawn(40, 70);
     page.rerender(
-      <LimitBlank label="Limit" value={70} before={70} wrong={undefined} onChange={() => undefined} />,
+      <NumberBlank label="Limit" value={70} before={70} wrong={undefined} onChange={() => undefined} />,
     );
     expect(page.getByDisplayValue('70')).toBeTruthy();
     expect(page.queryByText(/^was/u)).toBeNull();

@@ -5,7 +5,7 @@ import { Choice, DurationField, Opens, Tick, ViewerNames } from '../ui/index.js'
 import { WhenBlank } from '../script/index.js';
 import { FURTHER, SENTENCES } from './filter-sentences.js';
 import { LadderSteps } from './ladder-steps.js';
-import { LimitBlank } from './limit-blank.js';
+import { NumberBlank } from '../ui/index.js';
 import type { EditedGuard, FilterKey, Rule } from './use-guard-draft.js';
 
 interface RuleMoreProps {
@@ -89,7 +89,7 @@ function Further({ name, edited, faults }: RuleMoreProps) {
       {further.map(({ field, label, unit }) => [
         <dt key={`${field} label`}>{label}</dt>,
         <dd key={field}>
-          <LimitBlank
+          <NumberBlank
             label={label}
             unit={unit}
             value={values[field] ?? 0}
@@ -155,7 +155,7 @@ function Newcomers({ name, title, edited, faults }: RuleMoreProps) {
           {limits.map(({ field, label, unit }) => [
             <dt key={`${field} label`}>{label}</dt>,
             <dd key={field}>
-              <LimitBlank
+              <NumberBlank
                 label={`${label}, newcomers`}
                 unit={unit}
                 value={values[field] ?? 0}

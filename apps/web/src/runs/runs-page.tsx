@@ -1,12 +1,13 @@
 import { REFUSAL_REASONS } from '@gully/core/chat';
 import { RUN_ENDINGS } from '@gully/core/news';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft, Download } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
 import { KeptDays } from './kept-days.js';
 import { ENDING_WORDS } from '../chat/index.js';
+import { OlderList } from '../table/index.js';
 import { Bones, Choice, LoadFailed, useNow } from '../ui/index.js';
 import { RunTable } from './run-rows.js';
 import { ALL_RUNS, askRuns, PAGE, queryOf, REASON_WORDS, SPANS } from './wanted-runs.js';
@@ -27,13 +28,6 @@ function AllRuns() {
   const [wanted, setWanted] = useState(ALL_RUNS);
   const [open, setOpen] = useState<string>();
   const now = useNow(10_000);
-  const { data, error, refetch, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
-    queryKey: ['runs', 'log', wanted],
-    queryFn: ({ pageParam }) => askRuns(wanted, pageParam),
-    initialPageParam: undefined as string | undefined,
-    getNextPageParam: (last) => (last.length < PAGE ? undefined : last.at(-1)?.id),
-  });
-  const runs = data?.pages.flat();
   return (
     <section className="flex h-full flex-col bg-plane" aria-labelledby="runs-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
@@ -89,20 +83,18 @@ function AllRuns() {
           </a>
         </span>
       </header>
-      {runs === undefined ? (
-        error === null ? (
-          <Bones lines={14} />
-        ) : (
-          <LoadFailed error={error} retry={() => void refetch()} />
-        )
-      ) : runs.length === 0 ? (
-        <p className="p-4 text-soft">
-          {wanted.search === '' && wanted.ended === 'any'
+      <OlderList
+        label="What ran"
+        queryKey={['runs', 'log', wanted]}
+        ask={(before) => askRuns(wanted, before)}
+        page={PAGE}
+        empty={
+          wanted.search === '' && wanted.ended === 'any'
             ? 'Nothing has run yet. Commands and routines are listed here as they run.'
-            : 'Nothing matches these filters.'}
-        </p>
-      ) : (
-        <div className="min-h-0 flex-1 overflow-y-auto" tabIndex={0} role="group" aria-label="What ran">
+            : 'Nothing matches these filters.'
+        }
+      >
+        {(runs) => (
           <RunTable
             runs={runs}
             now={now}
@@ -111,18 +103,8 @@ function AllRuns() {
               setOpen(open === id ? undefined : id);
             }}
           />
-          {hasNextPage && (
-            <button
-              type="button"
-              className="btn s m-4"
-              disabled={isFetchingNextPage}
-              onClick={() => void fetchNextPage()}
-            >
-              Older
-            </button>
-          )}
-        </div>
-      )}
+        )}
+      </OlderList>
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { BLANK_COMMAND, type CommandBody, type Gates, type Input } from '../commands/index.js';
+import { BLANK_COMMAND, STARTERS, type CommandBody, type Gates, type Input } from '../commands/index.js';
 import { routineOf, STEP_KINDS, type Step } from '../routines/index.js';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, type Bundle } from './bundle.js';
 
@@ -139,8 +139,24 @@ const FROM_CHAT = bundle(
   },
 );
 
+const CURRENCY = 'Currency commands';
+/** The starters that are made for one another. */
+const OF_CURRENCY = new Set(['balance', 'give', 'top', 'earn', 'award', 'fine']);
+const FOR_CURRENCY = bundle(
+  CURRENCY,
+  'Viewers see what they have and give to each other; moderators award and take. All of them call the currency what it is called in its settings.',
+  {
+    lists: [],
+    commands: STARTERS.filter(({ id }) => OF_CURRENCY.has(id)).map(({ body }) => ({
+      ...body,
+      group: 'Currency',
+    })),
+  },
+);
+
 /** All sets, in the order they are offered. */
 export const STARTER_SETS: readonly StarterSet[] = [
   { id: 'quotes', bundle: QUOTE_BOOK },
   { id: 'commands', bundle: FROM_CHAT },
+  { id: 'currency', bundle: FOR_CURRENCY },
 ];

@@ -159,6 +159,8 @@ test('roles: the strongest counts, and a tag cannot make anyone the streamer', (
     subscribedMonths: 14,
     followedSince: Date.UTC(2025, 2, 1),
   });
+  expect(readRolesTag('subscriber:14:3')).toMatchObject({ subscribedMonths: 14, subscribedTier: 3 });
+  expect(readRolesTag('subscriber:14:9').subscribedTier).toBeUndefined();
   expect(readRolesTag('subscriber:-3,follower:soon')).toEqual({
     roles: ['subscriber', 'follower'],
     subscribedMonths: 0,

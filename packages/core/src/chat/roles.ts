@@ -28,14 +28,16 @@ export interface TagRoles {
   readonly roles: readonly Role[];
   /** months subscribed, 0 when it does not say */
   readonly subscribedMonths: number;
+  /** of the subscription, 1 to 3; undefined when it does not say */
+  readonly subscribedTier: number | undefined;
   /** UTC milliseconds */
   readonly followedSince: number | undefined;
 }
 
 /**
  * Reads roles from the value of a server's message tag: names separated by commas, in any
- * case, `subscriber` with the months and `follower` with the day after a colon where the
- * server knows them (`subscriber:14,follower:2025-03-01`). Names that are no role are
+ * case, `subscriber` with the months and then the tier, and `follower` with the day after a colon where the
+ * server knows them (`subscriber:14:2,follower:2025-03-01`). Names that are no role are
  * skipped, `streamer` among them: who owns the channel is told by its mode or the
  * configuration, never by a tag.
  */
@@ -45,14 +47,16 @@ export function readRolesTag(value: string): TagRoles {
       .toLowerCase()
       .split(',')
       .map((entry) => {
-        const [name = '', detail = ''] = entry.trim().split(':');
-        return [name, detail] as const;
+        const [name = '', ...details] = entry.trim().split(':');
+        return [name, details] as const;
       }),
   );
-  const months = Number(named.get('subscriber'));
-  const followed = Date.parse(named.get('follower') ?? '');
+  const [first = '', second = ''] = named.get('subscriber') ?? [];
+  const [months, tier] = [Number(first), Number(second)];
+  const followed = Date.parse(named.get('follower')?.join(':') ?? '');
   return {
     roles: ROLES.filter((role) => role !== 'streamer' && role !== 'viewer' && named.has(role)),
+    subscribedTier: tier === 1 || tier === 2 || tier === 3 ? tier : undefined,
     subscribedMonths: Number.isInteger(months) && months > 0 && months < 10_000 ? months : 0,
     followedSince: Number.isNaN(followed) ? undefined : followed,
   };

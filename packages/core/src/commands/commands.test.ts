@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Role } from '../chat/index.js';
-import { FREE } from '../currency/index.js';
+import { FREE, type Ranks } from '../currency/index.js';
 import { OFFLINE } from '../stream/index.js';
-import { command, line, NOT_USED, worldOf, type Parts } from '../test-support/index.js';
+import { command, line, NOT_USED, purseOf, worldOf, type Parts } from '../test-support/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import {
   checkCommand,
@@ -23,6 +23,14 @@ const DEPTH = command(
 );
 const gated = (gates: Partial<Gates>): Command => ({ ...DEPTH, gates: { ...DEPTH.gates, ...gates } });
 const used = (use: Partial<CommandUse>): Parts => ({ commands: { use: () => ({ ...NOT_USED, ...use }) } });
+
+const CLIMB: Ranks = {
+  by: 'watch',
+  ranks: [
+    { id: 'scrambler', name: 'Scrambler', from: 0, lowestRole: 'viewer', routine: null },
+    { id: 'ropehand', name: 'Ropehand', from: 10, lowestRole: 'viewer', routine: null },
+  ],
+};
 
 describe('deciding', () => {
   test('name, alias and phrase answer alike, in any case', () => {
@@ -118,9 +126,9 @@ describe('deciding', () => {
     ],
     [
       'rank',
-      gated({ rank: 'Ropehand' }),
+      gated({ rank: 'ropehand' }),
       [],
-      { purse: { standing: () => ({ balance: 9, regular: false, ranks: ['Scrambler'] }) } },
+      { purse: purseOf({ 'viewer:v-pebblewren': { balance: 9 } }, {}, CLIMB) },
       'stopped',
       'from Ropehand up, is Scrambler',
     ],
@@ -128,10 +136,18 @@ describe('deciding', () => {
       'cost',
       gated({ cost: { ...FREE, base: 50 } }),
       [],
-      { purse: { standing: () => ({ balance: 31, regular: false, ranks: [] }) } },
+      { purse: purseOf({ 'viewer:v-pebblewren': { balance: 31 } }) },
       'stopped',
-      'costs 50, has 31',
+      'costs 50 flint, has 31',
     ],
+    ...(['rank', 'cost'] as const).map((gate): [string, Command, readonly Role[], Parts, string, string] => [
+      `${gate}, of a balance that is not known`,
+      gated(gate === 'rank' ? { rank: 'ropehand' } : { cost: { ...FREE, base: 50 } }),
+      [],
+      { purse: { ...purseOf({}, {}, CLIMB), of: () => undefined } },
+      'stopped',
+      'the balance could not be looked up',
+    ]),
   ])('a gate stops it and says why: %s', (_, one, roles, more, outcome, brief) => {
     const decision = decideCommand(line('!depth', roles), worldOf([one], more));
     expect(decision).toMatchObject({
@@ -273,7 +289,11 @@ test('every starter passes the check beside all others, and answers when typed',
     release: '!release rope rules',
     fire: '!fire rope rules',
     grace: '!grace oxbowkid',
+    give: '!give oxbowkid 40',
+    award: '!award oxbowkid 40',
+    fine: '!fine oxbowkid 40',
   };
+  const purse = purseOf({ 'viewer:v-oxbowkid': { balance: 40 } });
   const live = { ...OFFLINE, live: true, liveSince: 0, title: 'Wet series', category: 'Underledge' };
   for (const one of all) {
     expect([
@@ -286,7 +306,7 @@ test('every starter passes the check beside all others, and answers when typed',
     ]).toEqual([one.id, {}]);
     const decision = decideCommand(
       line(typed[one.id] ?? `!${one.trigger.name}`, ['streamer']),
-      worldOf(all, { stream: live }),
+      worldOf(all, { stream: live, purse }),
     );
     expect([one.id, decision.why.outcome, decision.commandId, decision.effects.length]).toEqual([
       one.id,

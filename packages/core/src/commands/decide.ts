@@ -7,6 +7,14 @@ import {
   type Why,
 } from '../chat/index.js';
 import {
+  amountOfCurrency,
+  balancesOf,
+  move,
+  POSTED,
+  viewerAccount,
+  type PostedChange,
+} from '../currency/index.js';
+import {
   knownValues,
   refusalOfStart,
   runId,
@@ -20,7 +28,7 @@ import {
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
 import { Layers } from '../layers/index.js';
 import type { RefusingGate } from './command.js';
-import { GATES, type Asked, type Stop } from './gates.js';
+import { GATES, priceOf, type Asked, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
 import { USE } from './slices.js';
 import type { Match, Matches, PreparedCommand } from './match.js';
@@ -82,11 +90,13 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   }
   // What running it does to the channel stands before its first step sees it.
   const use: UseChange = { kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at };
-  const layers = new Layers<CommandWorld, UseChange>({ use: USE });
+  const layers = new Layers<CommandWorld, UseChange | PostedChange>({ use: USE, posted: POSTED });
   const used = layers.over(world);
   layers.apply(use, world);
+  const paid = charge(asked);
+  if (paid !== undefined) layers.apply(paid, used);
   const occasion = occasionOf({ ...asked, use: used.commands.use(command.id, line.viewer) }, read);
-  const segment = startRun(routine, occasion, used, checks);
+  const segment = startRun(routine, occasion, used, { before: checks, paid });
   const started: Started = {
     ...segment,
     id: runId(line.id, command.id),
@@ -96,11 +106,32 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   };
   return {
     commandId: command.id,
-    changes: [use, ...segment.changes],
+    changes: [use, ...(paid === undefined ? [] : [paid]), ...segment.changes],
     effects: segment.effects,
     started: [started],
     why: { checks: segment.checks, command: command.id, ...ranInWords(started, routine) },
   };
+}
+
+/** What running it takes from the one who typed; undefined where it costs them nothing. */
+function charge(asked: Asked): PostedChange | undefined {
+  const price = priceOf(asked);
+  if (price === 0) return undefined;
+  const { match, line, world } = asked;
+  const { command } = match.prepared;
+  const result = move(
+    balancesOf(world.purse),
+    { from: viewerAccount(line.viewer), to: 'spent', amount: price },
+    {
+      key: `${runId(line.id, command.id)}:cost`,
+      cause: 'command',
+      reference: command.id,
+      by: `viewer:${line.viewer}`,
+      at: line.at,
+      words: `takes ${amountOfCurrency(world.purse.settings, price)} from ${line.name}`,
+    },
+  );
+  return 'change' in result ? result.change : undefined;
 }
 
 function ranInWords(

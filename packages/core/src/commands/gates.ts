@@ -7,7 +7,7 @@ import {
   type Outcome,
   type RefusalReason,
 } from '../chat/index.js';
-import { costFor, figure } from '../currency/index.js';
+import { amountOfCurrency, costFor, figure, standingOf, type Standing } from '../currency/index.js';
 import { checkWhen } from '../stream/index.js';
 import { durationInWords } from '../text/index.js';
 import { isNamed, type NamedViewer } from '../viewers/index.js';
@@ -82,7 +82,7 @@ export const GATES: readonly Gate[] = [
     const rule = usageOf(title, command.inputs);
     const looksAt = {
       named: (name: string) => world.viewers.named(name),
-      balance: world.purse.standing(line.viewer)?.balance,
+      balance: standingAt(line, world)?.balance,
     };
     const result = readInputs(command.inputs, typed, looksAt, refuseExtra);
     if ('read' in result)
@@ -112,30 +112,57 @@ export const GATES: readonly Gate[] = [
   },
 
   function rank({ match: { prepared }, line, world }) {
-    const { rank: wanted } = prepared.command.gates;
-    const standing = world.purse.standing(line.viewer);
-    if (wanted === '' || standing === undefined || line.roles.includes('streamer')) return undefined;
-    const rule = `From ${wanted} up`;
-    const has = standing.ranks.at(-1) ?? 'no rank';
-    return standing.ranks.includes(wanted)
+    const { rank: asked } = prepared.command.gates;
+    if (asked === '' || !world.purse.settings.enabled || line.roles.includes('streamer')) return undefined;
+    const standing = standingAt(line, world);
+    if (standing === undefined) return unknownBalance('rank');
+    const wanted = world.purse.ranks.ranks.find(({ id }) => id === asked);
+    // One that was deleted lets nobody through: what was for few is not for all without a word.
+    if (wanted === undefined)
+      return stopped('From a rank up', 'the rank was deleted', 'rank', 'its rank was deleted');
+    const rule = `From ${wanted.name} up`;
+    const has = standing.ranks.at(-1)?.name ?? 'no rank';
+    return standing.ranks.some(({ id }) => id === wanted.id)
       ? passed(rule, has)
-      : stopped(rule, has, 'rank', `from ${wanted} up, is ${has}`);
+      : stopped(rule, has, 'rank', `from ${wanted.name} up, is ${has}`);
   },
 
   function cost(asked) {
     const { match, line, world } = asked;
-    const standing = world.purse.standing(line.viewer);
-    const gates = match.prepared.command.gates;
-    if (standing === undefined || gates.cost.base === 0) return undefined;
-    const price = costFor(gates.cost, line.roles, standing.regular);
-    const rule = `Costs ${figure(price)}`;
-    if (skips(asked)) return passed(rule, 'not for them');
+    const { settings } = world.purse;
+    const { base } = match.prepared.command.gates.cost;
+    if (!settings.enabled || base === 0) return undefined;
+    const standing = standingAt(line, world);
+    if (standing === undefined) return unknownBalance('cost');
+    const price = priceOf(asked);
+    const rule = `Costs ${amountOfCurrency(settings, price === 0 ? base : price)}`;
+    if (price === 0) return passed(rule, 'not for them');
     const has = `has ${figure(standing.balance)}`;
     return standing.balance >= price
       ? passed(rule, has)
-      : stopped(rule, has, 'cost', `costs ${figure(price)}, ${has}`);
+      : stopped(rule, has, 'cost', `costs ${amountOfCurrency(settings, price)}, ${has}`);
   },
 ];
+
+/** What is not known is neither taken for enough nor for nothing. */
+function unknownBalance(gate: RefusingGate): Passage {
+  const words = 'the balance could not be looked up';
+  return stopped('The balance is known', words, gate, words);
+}
+
+/** What running it costs the one who typed, in whole units; 0 for nothing. */
+export function priceOf(asked: Asked): number {
+  const { match, line, world } = asked;
+  const standing = standingAt(line, world);
+  const { cost } = match.prepared.command.gates;
+  return standing === undefined || cost.base === 0 || skips(asked)
+    ? 0
+    : costFor(cost, line.roles, standing.regular);
+}
+
+function standingAt(line: ChatLine, world: CommandWorld): Standing | undefined {
+  return standingOf(world.purse, world.viewers.of(line), line.roles);
+}
 
 /** Whether the one who typed may use it at all: named viewers first, then roles. The streamer always may. */
 export function whoGate(gates: Gates, line: Pick<ChatLine, 'viewer' | 'name' | 'roles'>): Passage {

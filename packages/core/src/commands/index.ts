@@ -24,7 +24,6 @@ export type {
   CommandsView,
   CommandUse,
   CommandWorld,
-  PurseView,
   RefusedChange,
   UseChange,
   ViewersView,

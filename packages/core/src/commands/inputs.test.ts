@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { command, line, saidIn, worldOf } from '../test-support/index.js';
+import { command, line, purseOf, saidIn, worldOf } from '../test-support/index.js';
 import { checkCommand, decideCommand, usageOf, type Input, type InputType } from './index.js';
 
 function input(name: string, type: InputType, more: Partial<Input> = {}): Input {
@@ -20,13 +20,9 @@ const give = command(
 );
 
 describe('inputs', () => {
-  const standing = (): { balance: number; regular: boolean; ranks: string[] } => ({
-    balance: 410,
-    regular: false,
-    ranks: [],
-  });
+  const purse = purseOf({ 'viewer:v-pebblewren': { balance: 410 } });
   const typed = (text: string): ReturnType<typeof decideCommand> =>
-    decideCommand(line(text), worldOf([give], { purse: { standing } }));
+    decideCommand(line(text), worldOf([give], { purse }));
 
   test.each([
     ['!give @quillrush 40', 'quillrush gets 40'],

@@ -2,6 +2,7 @@ import {
   NAMED_TIMER,
   routineOf,
   sayOnly,
+  STEP_KINDS,
   type CounterStep,
   type Routine,
   type SayStep,
@@ -181,6 +182,53 @@ export const STARTERS: readonly Starter[] = [
     inputs: [input('who', 'viewer')],
     first: { kind: 'grace', id: 'grace', seconds: 60 },
     says: ['{{ target.name }} may post links for a minute.'],
+  }),
+  starter('balance', 'what somebody has of the currency, their place and their rank', {
+    trigger: { name: 'balance', aliases: ['purse'] },
+    inputs: [input('who', 'viewer', { optional: true })],
+    says: [
+      '{{ target.name }} has {{ target.balance | amount: currency }}{% if target.place %}, place {{ target.place }}{% endif %}{% if target.rank != "" %}, and is a {{ target.rank }}{% endif %}.',
+    ],
+  }),
+  starter('give', 'one viewer gives another some of the currency', {
+    trigger: { name: 'give' },
+    gates: { cooldown: 0, viewerCooldown: 10 },
+    inputs: [input('who', 'viewer'), input('amount', 'amount')],
+    first: {
+      ...STEP_KINDS.give.blank('give'),
+      amount: '{{ input.amount }}',
+      from: 'viewer',
+      ifFails: 'go-on',
+    },
+    says: [
+      '{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% else %}{{ viewer.name }} hands {{ target.name }} {{ input.amount | amount: currency }}.{% endif %}',
+    ],
+  }),
+  starter('top', 'the five who have the most', {
+    trigger: { name: 'top' },
+    gates: { cooldown: 30 },
+    says: ['Most {{ currency.name }}: {{ currency.top | default: "nobody yet" }}.'],
+  }),
+  starter('earn', 'how to earn the currency', {
+    trigger: { name: 'earn', phrases: ['how do I earn'] },
+    gates: { cooldown: 30 },
+    says: [
+      'Stay by the fire: every {{ currency.every }} min pays, an hour is {{ currency.hour | amount: currency }}, and more for those who talk.',
+    ],
+  }),
+  starter('award', 'moderators give somebody up to 500 of the currency', {
+    trigger: { name: 'award' },
+    gates: FOR_MODERATORS,
+    inputs: [input('who', 'viewer'), input('amount', 'amount', { most: 500 })],
+    first: { ...STEP_KINDS.give.blank('give'), amount: '{{ input.amount }}' },
+    says: ['{{ target.name }} gets {{ input.amount | amount: currency }}.'],
+  }),
+  starter('fine', 'moderators take up to 500 of the currency from somebody', {
+    trigger: { name: 'fine' },
+    gates: FOR_MODERATORS,
+    inputs: [input('who', 'viewer'), input('amount', 'amount', { most: 500 })],
+    first: { ...STEP_KINDS.take.blank('take'), amount: '{{ input.amount }}' },
+    says: ['{{ target.name }} gives back {{ input.amount | amount: currency }}.'],
   }),
   starter('hug', 'a hug with two names', {
     trigger: { name: 'hug' },

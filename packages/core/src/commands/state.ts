@@ -1,5 +1,4 @@
 import type { ChatLine } from '../chat/index.js';
-import type { Standing } from '../currency/index.js';
 import type { RoutineWorld } from '../routines/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { Triggers } from './match.js';
@@ -26,16 +25,10 @@ export interface ViewersView {
   named(name: string): ViewerFacts | undefined;
 }
 
-export interface PurseView {
-  /** undefined in a channel without a currency: cost and rank are then not asked */
-  standing(viewer: string): Standing | undefined;
-}
-
 /** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
 export interface CommandWorld extends RoutineWorld {
   readonly commands: CommandsView & RoutineWorld['commands'];
   readonly viewers: ViewersView;
-  readonly purse: PurseView;
 }
 
 /** A use to be written down: it counts the command up and starts both cooldowns. */

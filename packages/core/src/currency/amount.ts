@@ -46,6 +46,7 @@ function amountOf(word: string, balance: number | undefined): number | string {
   const tenths = shareOf(word);
   if (tenths === undefined) return `“${word}” is not an amount; type one such as 40, 1k, 25%, half or all`;
   if (balance === undefined) return `There is no balance to take ${word} of`;
+  if (balance === 0) return `There is nothing to take ${word} of`;
   if (tenths > 1_000) return `${word} is more than there is`;
   return Number((BigInt(balance) * BigInt(tenths)) / 1_000n);
 }
@@ -72,6 +73,11 @@ export function figure(amount: number): string {
 export function amountInWords(minor: number, code: string): string {
   const digits = decimalsOf(code);
   return `${(minor / 10 ** digits).toFixed(digits)} ${code}`;
+}
+
+/** Minor units in one unit of a money: 100 cents, 1 yen. @param code ISO 4217 */
+export function minorUnits(code: string): number {
+  return 10 ** decimalsOf(code);
 }
 
 function decimalsOf(code: string): number {

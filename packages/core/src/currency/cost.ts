@@ -10,14 +10,6 @@ export interface Cost {
 
 export const FREE: Cost = { base: 0, subscriber: null, regular: null, moderator: null };
 
-/** What a viewer has. There is none in a channel without a currency. */
-export interface Standing {
-  readonly balance: number;
-  readonly regular: boolean;
-  /** names of the ranks reached, lowest first */
-  readonly ranks: readonly string[];
-}
-
 /** The lowest of the costs that apply to somebody with these roles. */
 export function costFor(cost: Cost, roles: readonly Role[], regular: boolean): number {
   const applying = [cost.base];

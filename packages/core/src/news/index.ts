@@ -137,6 +137,8 @@ export interface NewsOf {
   timers: { readonly at: number };
   /** there is something new of the guard; told at most twice a second. UTC milliseconds */
   catches: { readonly at: number };
+  /** currency moved; told at most twice a second. UTC milliseconds */
+  ledger: { readonly at: number };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */
@@ -163,6 +165,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   run: 'control-room',
   timers: 'control-room',
   catches: 'control-room',
+  ledger: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',
   removed: 'control-room',

@@ -1,4 +1,5 @@
 import type { Why } from '../chat/index.js';
+import type { RankedChange } from '../currency/index.js';
 import type { CommandChange, CommandWorld, ViewersView } from '../commands/index.js';
 import type { GuardChange, GuardEffect, GuardView } from '../guard/index.js';
 import type { Quiet } from '../quiet/index.js';
@@ -28,7 +29,7 @@ export interface ArrivalChange {
   readonly at: number;
 }
 
-export type Change = CommandChange | ArrivalChange | TimerChange | GuardChange;
+export type Change = CommandChange | ArrivalChange | TimerChange | GuardChange | RankedChange;
 /** Something to be done; what a run asked for names the run, which goes on with what came of it. */
 export type Effect = SayEffect | GuardEffect | (AskEffect & { readonly run?: string });
 

@@ -31,6 +31,5 @@ export function emptyWorld(): World {
     quiet: NOT_QUIET,
     guard: NO_GUARD,
     arrivals: { has: () => true },
-    purse: { standing: () => undefined },
   };
 }

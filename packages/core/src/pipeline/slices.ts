@@ -1,3 +1,4 @@
+import { RANKED } from '../currency/index.js';
 import { REFUSED, USE } from '../commands/index.js';
 import { GUARD_SLICES } from '../guard/index.js';
 import { Layers, NOT_LOOKED_AT, type About, type Slice, type Slices } from '../layers/index.js';
@@ -25,6 +26,7 @@ export const SLICES: Slices<World, Change> = {
   use: USE,
   refused: REFUSED,
   arrival: ARRIVAL,
+  ranked: RANKED,
   ...GUARD_SLICES,
   // Where timers are only laid over, who plays them keeps when each fired.
   timer: { begin: () => NOT_LOOKED_AT, words: () => [] },

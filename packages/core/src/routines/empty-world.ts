@@ -1,4 +1,5 @@
 import { chanceFrom } from '../random/index.js';
+import { NO_PURSE } from '../currency/index.js';
 import { OFFLINE } from '../stream/index.js';
 import type { RoutineWorld } from './world.js';
 
@@ -15,6 +16,7 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   routines: { find: () => undefined, forEvent: () => [] },
   runs: { of: () => ({ running: 0, inTurn: 0 }) },
   webhooks: { names: () => [] },
+  purse: NO_PURSE,
   grace: { until: () => undefined },
   timers: { inWords: () => '', nameOf: () => undefined },
   commands: { openTo: () => [], byRole: () => '' },

@@ -13,6 +13,7 @@ export const EVENT_KINDS = [
   'offline',
   'arrival',
   'return',
+  'rank',
 ] as const;
 /** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
 export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
@@ -24,9 +25,14 @@ export interface EventFacts {
   readonly count: number;
   /** a tip in words, such as `5.00 EUR`; else empty */
   readonly amount: string;
+  /** what they wrote with it; the name of a rank that was reached */
   readonly message: string;
   /** who got a gifted subscription; empty for none, or many */
   readonly recipient: string;
+  /** of a subscription, 1 to 3 */
+  readonly tier?: number | undefined;
+  /** minor units in one unit of the money tipped */
+  readonly minor?: number | undefined;
   /** milliseconds ago it happened, where that is LATE_MS or more; left out for what just happened */
   readonly late?: number | undefined;
 }
@@ -73,6 +79,7 @@ export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = 
   offline: { name: 'the stream goes offline', counts: undefined, asksWho: false },
   arrival: { name: 'somebody writes for the first time in this stream', counts: undefined, asksWho: true },
   return: { name: 'somebody writes after a long time away', counts: 'days', asksWho: true },
+  rank: { name: 'somebody reaches a rank', counts: undefined, asksWho: true },
 };
 
 export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
@@ -87,6 +94,7 @@ export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
   offline: 'going offline',
   arrival: 'an arrival',
   return: 'a return',
+  rank: 'a rank',
   hand: 'the button',
 };
 
@@ -106,12 +114,14 @@ const DID: Readonly<Record<Exclude<EventKind, 'hand'>, (facts: EventFacts) => st
   live: () => 'goes live',
   offline: () => 'goes offline',
   arrival: () => 'writes for the first time in this stream',
+  rank: ({ message }) => `reaches ${message === '' ? 'a rank' : `the rank ${message}`}`,
   return: ({ count }) => `is back after ${times(count, '1 day', 'days')}`,
 };
 
 /** An event in words that follow the name of who did it: `raids with 23 people: hello`. */
 export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventKind, 'hand'> }): string {
-  return `${DID[facts.kind](facts)}${facts.message === '' ? '' : `: ${facts.message}`}`;
+  const message = facts.kind === 'rank' || facts.message === '' ? '' : `: ${facts.message}`;
+  return `${DID[facts.kind](facts)}${message}`;
 }
 
 /** What the count of an event may be asked to be at least. */

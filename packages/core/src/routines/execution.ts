@@ -13,6 +13,7 @@ import {
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
 import { FAILURE, kindOf, type Outcome, type StepRun } from './kinds/index.js';
+import { refundOf } from './refund.js';
 import { RunLayer } from './run-layer.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Awaiting, Frame, RunEnd, RunState } from './run-state.js';
@@ -40,6 +41,8 @@ export class Execution implements StepRun {
   awaiting: Awaiting | undefined;
   ended: RunEnd | undefined;
   name = '';
+  /** something of it was carried out */
+  carriedOut: boolean;
   private readonly over: RunLayer;
   private readonly frames: Frame[];
   private steps: number;
@@ -62,12 +65,17 @@ export class Execution implements StepRun {
     this.steps = begun.steps;
     this.messages = begun.messages;
     this.waitedMs = begun.waitedMs;
+    this.carriedOut = begun.carriedOut ?? true;
     this.over = new RunLayer(world, begun.occasion.viewer.id, { ...begun.memory });
     this.routine = begun.frames[0]?.routine ?? { ...NO_ROUTINE };
   }
 
   get world(): RoutineWorld {
     return this.over.world;
+  }
+
+  get owner(): string {
+    return this.begun.owner;
   }
 
   get mark(): string {
@@ -96,6 +104,16 @@ export class Execution implements StepRun {
     }
   }
 
+  /** Gives back what was paid for it, where it has ended and nothing of it was carried out. */
+  giveBack(): void {
+    if (this.ended === undefined) return;
+    const run = { ...this.begun, carriedOut: this.carriedOut };
+    const change = refundOf(run, this.world.purse, this.at);
+    if (change === undefined) return;
+    this.change(change);
+    this.note('Nothing was carried out', 'the price is given back');
+  }
+
   /** What remains, when it continues later. */
   state(): RunState | undefined {
     if (this.awaiting === undefined) return undefined;
@@ -108,6 +126,7 @@ export class Execution implements StepRun {
       waitedMs: this.waitedMs,
       awaiting: this.awaiting,
       checks: this.checks,
+      carriedOut: this.carriedOut,
     };
   }
 
@@ -174,6 +193,7 @@ export class Execution implements StepRun {
       this.end('limited', `it said ${String(MESSAGES_LIMIT)} messages, the most a run may`);
       return undefined;
     }
+    this.carriedOut = true;
     this.effects.push(this.messages === 0 ? effect : { ...effect, later: true });
     this.messages += 1;
     return undefined;
@@ -235,6 +255,8 @@ export class Execution implements StepRun {
   change(change: RoutineChange): void {
     this.filledWith = undefined;
     this.changes.push(change);
+    // Which text or line was drawn is no use to whoever paid.
+    if (change.kind !== 'draw' && change.kind !== 'drawn') this.carriedOut = true;
     this.over.apply(change);
   }
 

@@ -18,6 +18,7 @@ export {
   type ConditionRow,
   type Conditions,
 } from './conditions.js';
+export { refundOf } from './refund.js';
 export { isCostly } from './cost.js';
 export {
   EVENT_KINDS,

@@ -134,7 +134,7 @@ export function begin(
   world: RoutineWorld,
   checks: readonly Check[],
 ): Started {
-  const segment = startRun(prepared, occasion, world, checks);
+  const segment = startRun(prepared, occasion, world, { before: checks });
   return {
     ...segment,
     id: runId(occasion.cause, prepared.id),

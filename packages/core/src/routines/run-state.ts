@@ -1,4 +1,5 @@
 import type { Check } from '../chat/index.js';
+import type { PostedChange } from '../currency/index.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Routine } from './step.js';
 import type { AskEffect, Occasion } from './world.js';
@@ -43,7 +44,14 @@ export interface RunState {
   readonly waitedMs: number;
   readonly awaiting: Awaiting;
   readonly checks: readonly Check[];
+  /** what was paid for it; given back when it ends with nothing carried out */
+  readonly paid?: Paid | undefined;
+  /** something of it was carried out; left out in runs of before this was kept */
+  readonly carriedOut?: boolean;
 }
+
+/** What a run's price was taken by. */
+export type Paid = Pick<PostedChange, 'key' | 'cause' | 'entries' | 'earns'>;
 
 /** A run as it is written down: without what can be made again from it. */
 export interface SavedRun extends Omit<RunState, 'frames'> {

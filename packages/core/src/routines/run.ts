@@ -1,7 +1,7 @@
 import type { Check } from '../chat/index.js';
 import { Execution } from './execution.js';
 import type { PreparedRoutine } from './prepare.js';
-import type { RunEnd, RunState } from './run-state.js';
+import type { Paid, RunEnd, RunState } from './run-state.js';
 import { TURNS_LIMIT } from './step.js';
 import type { Occasion, RoutineChange, RoutineEffect, RoutineWorld } from './world.js';
 
@@ -52,12 +52,13 @@ export function runId(cause: string, owner: string): string {
  * Ask `refusalOfStart` first.
  *
  * @param before what was checked until here; the run’s why begins with it, over waits too
+ * @param paid what was paid for it
  */
 export function startRun(
   prepared: PreparedRoutine,
   occasion: Occasion,
   world: RoutineWorld,
-  before: readonly Check[] = [],
+  { before = [], paid }: { readonly before?: readonly Check[]; readonly paid?: Paid | undefined } = {},
 ): Segment {
   const begun: RunState = {
     id: runId(occasion.cause, prepared.id),
@@ -71,6 +72,9 @@ export function startRun(
     waitedMs: 0,
     awaiting: { for: 'turn' },
     checks: before,
+    paid:
+      paid === undefined ? undefined : { key: paid.key, cause: paid.cause, entries: paid.entries, earns: 0 },
+    carriedOut: false,
   };
   if (prepared.routine.whileRunning === 'turn' && world.runs.of(prepared.id).running > 0) {
     const { inTurn } = world.runs.of(prepared.id);
@@ -94,13 +98,16 @@ export function startRun(
 export function resumeRun(run: RunState, world: RoutineWorld, at: number, answer: Answer): Segment {
   const execution = new Execution(run, world, at);
   const { awaiting } = run;
-  if (awaiting.for === 'answer' && answer.failed !== undefined)
-    execution.fail(awaiting.step, { failed: answer.failed, stop: awaiting.stop });
+  if (awaiting.for === 'answer') {
+    if (answer.failed === undefined) execution.carriedOut = true;
+    else execution.fail(awaiting.step, { failed: answer.failed, stop: awaiting.stop });
+  }
   return segmentOf(execution, run);
 }
 
 function segmentOf(execution: Execution, before: RunState | undefined): Segment {
   execution.proceed();
+  execution.giveBack();
   const { changes, effects, checks, ended } = execution;
   const run = execution.state();
   if (run !== undefined) changes.push({ kind: 'run', run });

@@ -1,3 +1,4 @@
+import { POSTED } from '../currency/index.js';
 import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
 import { DRAWN } from '../lists/index.js';
 import type { DrawState } from '../random/index.js';
@@ -94,6 +95,7 @@ export const ROUTINE_SLICES = {
   drawn: DRAWN,
   remembered: REMEMBERED,
   grace: GRACE,
+  posted: POSTED,
   // Nothing looks at what was posted; where it is only laid over, it is not sent.
   post: {
     begin: () => NOT_LOOKED_AT,

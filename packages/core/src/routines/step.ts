@@ -181,6 +181,32 @@ export interface CommandStep extends Base, MayFail {
   readonly text: string;
 }
 
+/** Who is paid or pays: whoever is named, else whoever started it; or the latter. */
+type Whom = 'viewer' | 'target';
+/** Gives currency to somebody. */
+export interface GiveStep extends Base, MayFail {
+  readonly kind: 'give';
+  /** Liquid that comes to an amount */
+  readonly amount: string;
+  readonly to: Whom;
+  /** out of nothing, or from whoever started it */
+  readonly from: 'house' | 'viewer';
+}
+/** Takes currency from somebody. */
+export interface TakeStep extends Base, MayFail {
+  readonly kind: 'take';
+  /** Liquid that comes to an amount */
+  readonly amount: string;
+  readonly from: Whom;
+}
+/** Sets what somebody has. */
+export interface SetBalanceStep extends Base, MayFail {
+  readonly kind: 'set';
+  readonly whose: Whom;
+  /** Liquid that comes to an amount */
+  readonly amount: string;
+}
+
 export type Step =
   | SayStep
   | ReplyStep
@@ -202,7 +228,10 @@ export type Step =
   | FindLineStep
   | AddLineStep
   | TakeLineStep
-  | CommandStep;
+  | CommandStep
+  | GiveStep
+  | TakeStep
+  | SetBalanceStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

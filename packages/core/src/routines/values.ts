@@ -1,6 +1,7 @@
 import { ROLE_NAMES, strongestRole, type Role } from '../chat/index.js';
+import { figure, hourWorth, nextRank, standingOf } from '../currency/index.js';
 import { listWord } from '../lists/index.js';
-import { CounterValue, Moment, Span, VALUES, type TextValues } from '../text/index.js';
+import { CounterValue, Moment, Named, Span, VALUES, type TextValues } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 
@@ -55,6 +56,7 @@ export function textValues(
     target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
+    currency: currencyValues(world),
     timers: { next: () => world.timers.inWords() },
     commands: {
       open: () => world.commands.openTo(viewer, occasion.roles),
@@ -109,7 +111,46 @@ function personValues(
     followed_since: person.followedSince === undefined ? null : new Moment(person.followedSince, timeZone),
     subscribed_months: person.subscribedMonths,
     remembered: keptOf(['viewer'], person.id, world),
+    ...holdingValues(person, roles, world),
   };
+}
+
+/** Empty in a channel without a currency. */
+function holdingValues(
+  person: ViewerFacts,
+  roles: readonly Role[],
+  { purse }: RoutineWorld,
+): Record<string, unknown> {
+  const standing = standingOf(purse, person, roles);
+  if (standing === undefined) return { balance: '', earned: '', place: '', rank: '', next_rank: '' };
+  const { balance, earned, ranks } = standing;
+  const climber = { roles, watchTime: person.watchTime, balance, earned };
+  return {
+    balance,
+    earned,
+    place: () => purse.place(balance) ?? '',
+    rank: ranks.at(-1)?.name ?? '',
+    next_rank: nextRank(purse.ranks, climber)?.rank.name ?? '',
+  };
+}
+
+/** Those who are named by `currency.top`. */
+const TOP = 5;
+
+function currencyValues({ purse }: RoutineWorld): Named {
+  const { settings } = purse;
+  const { one, many, mark, payout } = settings;
+  return new Named(one, many, {
+    mark,
+    every: payout.every,
+    hour: () => hourWorth(settings)[0]?.least ?? 0,
+    top: () =>
+      purse
+        .top()
+        .slice(0, TOP)
+        .map(({ name, balance }, n) => `${String(n + 1)}. ${name} ${figure(balance)}`)
+        .join(', '),
+  });
 }
 
 /** What is remembered under each word; of several spans, the last that knows it. */

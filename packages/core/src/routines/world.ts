@@ -1,4 +1,5 @@
 import type { Role } from '../chat/index.js';
+import type { PostedChange, PurseView } from '../currency/index.js';
 import type { DrawnChange, ListsView } from '../lists/index.js';
 import type { Chance, DrawState } from '../random/index.js';
 import type { StreamState } from '../stream/index.js';
@@ -68,6 +69,7 @@ export interface RoutineWorld {
   readonly routines: RoutinesView;
   readonly runs: RunsView;
   readonly webhooks: WebhooksView;
+  readonly purse: PurseView;
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
     until(viewer: string): number | undefined;
@@ -180,7 +182,14 @@ export type RunChange =
   | { readonly kind: 'run-ended'; readonly id: string; readonly owner: string };
 
 export type RoutineChange =
-  CounterChange | DrawChange | DrawnChange | RememberedChange | PostChange | GraceChange | RunChange;
+  | CounterChange
+  | DrawChange
+  | DrawnChange
+  | RememberedChange
+  | PostChange
+  | GraceChange
+  | PostedChange
+  | RunChange;
 
 /** Says lines, in chat for all, unless `to` says otherwise. */
 export interface SayEffect {

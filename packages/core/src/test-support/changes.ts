@@ -1,4 +1,5 @@
 import fc, { type Arbitrary } from 'fast-check';
+import { escrowAccount, viewerAccount, type PostedChange } from '../currency/index.js';
 import { PERSON_ACTS, Reading, type Catch } from '../guard/index.js';
 import type { Change, World } from '../pipeline/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
@@ -41,6 +42,7 @@ const CAUGHT: Catch = {
   until: undefined,
 };
 
+const ACCOUNTS_SEEN = ['issued', 'spent', escrowAccount('boss')] as const;
 const MESSAGE = fc.constantFrom('m1', 'm2', 'm3');
 
 /** Any change of any kind. A kind that is not here does not compile, so that none is left out of what is tested. */
@@ -147,6 +149,35 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
         reason: fc.constant(''),
       }),
     ),
+    posted: fc
+      .record({ key: fc.uuid(), viewer, at, amount: fc.integer({ min: 1, max: 50 }), carry: fc.nat(99) })
+      .chain(({ key, viewer: who, at: when, amount, carry }) =>
+        fc
+          .constantFrom<Pick<PostedChange, 'entries' | 'cause' | 'carries'>>(
+            {
+              cause: 'payout',
+              entries: [{ from: 'issued', to: viewerAccount(who), amount }],
+              carries: [[who, carry]],
+            },
+            { cause: 'command', entries: [{ from: viewerAccount(who), to: 'spent', amount }] },
+            { cause: 'game', entries: [{ from: 'issued', to: escrowAccount('boss'), amount }] },
+          )
+          .map((part) => ({
+            kind: 'posted' as const,
+            key,
+            reference: '',
+            by: 'gully' as const,
+            at: when,
+            words: 'moves flint',
+            ...part,
+          })),
+      ),
+    ranked: fc.record({
+      kind: fc.constant('ranked' as const),
+      viewer,
+      ranks: fc.constant(['scrambler']),
+      at,
+    }),
     told: fc.record({ kind: fc.constant('told' as const), at }),
     timer: fc.record({
       kind: fc.constant('timer' as const),
@@ -175,6 +206,7 @@ export function seen(world: World, { viewers, commands }: Things) {
       ])
       .sort(),
     uses: commands.flatMap((each) => viewers.map((who) => world.commands.use(each, who))),
+    holdings: [...viewers.map(viewerAccount), ACCOUNTS_SEEN].flat().map((each) => world.purse.of(each)),
     grace: viewers.map((who) => world.grace.until(who)),
     standings: viewers.map((who) => world.guard.standingOf(who)),
     told: world.guard.toldAt(),

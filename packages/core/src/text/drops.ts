@@ -53,3 +53,22 @@ export class CounterValue extends Drop {
     return String(this.value);
   }
 }
+
+/** What has a word for one of it and for several: alone the latter, and more behind it. */
+export class Named extends Drop {
+  /** @param more further values; a function is asked only when its value is used */
+  constructor(
+    readonly one: string,
+    readonly name: string,
+    more: Readonly<Record<string, unknown>>,
+  ) {
+    super();
+    Object.assign(this, more);
+  }
+  override valueOf(): string {
+    return this.name;
+  }
+  override toString(): string {
+    return this.name;
+  }
+}

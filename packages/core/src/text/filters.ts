@@ -20,8 +20,8 @@ export interface FilterEntry {
 export const FILTERS: readonly FilterEntry[] = [
   {
     name: 'amount',
-    means: 'a number with thousands separators, and the word for one or many',
-    example: '{{ command.uses | amount: "boot", "boots" }}',
+    means: 'a number with thousands separators, and the word for one or many; or the name of the currency',
+    example: '{{ viewer.balance | amount: currency }}',
   },
   {
     name: 'duration',
@@ -52,8 +52,9 @@ export function setMoment(values: object, moment: FilterMoment): void {
 export function addFilters(engine: Liquid): void {
   engine.registerFilter('amount', (value: unknown, one?: unknown, many?: unknown) => {
     const number = numberOf(value);
+    if (isNamed(one)) return `${figureOf(number)} ${number === 1 ? one.one : one.name}`;
     const word = number === 1 ? one : (many ?? one);
-    const shown = number.toLocaleString('en', { maximumFractionDigits: 2 });
+    const shown = figureOf(number);
     return typeof word === 'string' ? `${shown} ${word}` : shown;
   });
   // Parts of nothing are nothing, and no infinity.
@@ -80,6 +81,15 @@ export function addFilters(engine: Liquid): void {
     const chance = moments.get(this.context.environments)?.chance;
     return offered.length === 0 || chance === undefined ? '' : offered[chance.below(offered.length)];
   });
+}
+
+function figureOf(number: number): string {
+  return number.toLocaleString('en', { maximumFractionDigits: 2 });
+}
+
+/** What has a word for one of it and for several, as the currency has. */
+function isNamed(value: unknown): value is { readonly one: string; readonly name: string } {
+  return typeof value === 'object' && value !== null && 'one' in value && 'name' in value;
 }
 
 function textOf(value: unknown): string {

@@ -1,7 +1,7 @@
 export { MOMENT_STEPS, RUN_STEPS, type Budget } from './budget.js';
 export { byteLength, characterCount, splitText } from './bytes.js';
 export { stripCommandLead, stripControls } from './clean.js';
-export { CounterValue, Moment, Span } from './drops.js';
+export { CounterValue, Moment, Named, Span } from './drops.js';
 export { durationInWords, elapsedInWords, readDuration, typedDuration } from './duration.js';
 export { FILTERS, type FilterEntry } from './filters.js';
 export { unescapedIn, type Unescaped } from './json-text.js';

@@ -1,6 +1,6 @@
 import { Context, Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
 import { BudgetSpent, RUN_STEPS, Spending, TooLarge, type Budget } from './budget.js';
-import { CounterValue, Moment, Span } from './drops.js';
+import { CounterValue, Moment, Named, Span } from './drops.js';
 import { addFilters, setMoment, type FilterMoment } from './filters.js';
 import { nearestName } from './names.js';
 import type { TextValues } from './values.js';
@@ -27,11 +27,12 @@ addFilters(engine);
 // These read other files; there are none, and without the tag the error names it.
 for (const tag of ['include', 'render', 'layout', 'block']) Reflect.deleteProperty(engine.tags, tag);
 
+const DROPS = [Span, Moment, CounterValue, Named] as const;
+
 /** An object is no text: left as it is, it would read as “[object Object]”. Drops know how they read. */
 function shown(value: unknown): string {
   if (Array.isArray(value)) return value.map(shown).join(', ');
-  if (value instanceof Span || value instanceof Moment || value instanceof CounterValue)
-    return value.toString();
+  if (DROPS.some((drop) => value instanceof drop)) return String(value);
   return typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean'
     ? String(value)
     : '';

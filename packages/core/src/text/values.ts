@@ -16,6 +16,11 @@ const PERSON: readonly (readonly [property: string, means: string])[] = [
   ['first_seen', 'the day they were first here'],
   ['followed_since', 'the day they began to follow; empty when they do not'],
   ['subscribed_months', 'the months they have subscribed'],
+  ['balance', 'what they have of the currency'],
+  ['earned', 'what they have earned of it in all, spent or not'],
+  ['place', 'the place they take by what they have'],
+  ['rank', 'the highest rank they have reached; empty for none'],
+  ['next_rank', 'the rank they reach next; empty at the top'],
 ];
 
 const ALL: Readonly<Record<string, readonly (readonly [path: string, means: string])[]>> = {
@@ -40,11 +45,23 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['stream.viewers', 'how many are watching'],
     ['timers.next', 'the timers that are due next, in words'],
   ],
+  'The currency': [
+    ['currency.name', 'what it is called, several of it'],
+    ['currency', 'its name, for one or several: {{ viewer.balance | amount: currency }}'],
+    ['currency.one', 'what one of it is called'],
+    ['currency.mark', 'the mark that stands before an amount'],
+    ['currency.hour', 'what an hour of watching pays'],
+    ['currency.every', 'the minutes between payouts'],
+    ['currency.top', 'the five who have the most, in words'],
+  ],
   'What happened': [
-    ['event.kind', 'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival or return'],
+    [
+      'event.kind',
+      'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival, return or rank',
+    ],
     ['event.count', 'months renewed, subscriptions gifted, people raiding, tokens cheered, days away'],
     ['event.amount', 'what was tipped, such as 5.00 EUR'],
-    ['event.message', 'what they wrote with it'],
+    ['event.message', 'what they wrote with it, or the rank they reached'],
     ['event.recipient', 'who got a gifted subscription'],
   ],
   'Everything else': [
@@ -62,6 +79,13 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   'viewer.followed_since': ['following', 'how long followed'],
   'target.name': ['mentioned', 'somebody else', 'recipient'],
   'input.all': ['arguments', 'query', 'rest', 'message'],
+  'viewer.balance': ['points', 'currency', 'money', 'wallet', 'coins'],
+  'viewer.earned': ['total', 'lifetime'],
+  'viewer.place': ['position', 'leaderboard'],
+  'currency.top': ['leaderboard', 'richest', 'ranking'],
+  'viewer.rank': ['level', 'title'],
+  'currency.name': ['points', 'coins'],
+  'currency.hour': ['how to earn', 'rate'],
   'command.uses': ['count', 'times used'],
   'stream.uptime': ['time live', 'how long live', 'duration'],
   'stream.category': ['game', 'playing'],

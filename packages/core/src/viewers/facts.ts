@@ -12,6 +12,8 @@ export interface ViewerFacts {
   /** undefined when it is not known, or they do not follow */
   readonly followedSince: number | undefined;
   readonly subscribedMonths: number;
+  /** of their subscription, 1 to 3; of no account for others */
+  readonly subscribedTier: number;
   /** marked as a bot: starts nothing unless a trigger allows it */
   readonly bot: boolean;
   /** marked as ignored: starts nothing at all */
@@ -29,6 +31,7 @@ export function strangerFacts(id: string, name: string, roles: readonly Role[], 
     firstSeen: now,
     followedSince: undefined,
     subscribedMonths: 0,
+    subscribedTier: 1,
     bot: false,
     ignored: false,
   };

@@ -1,5 +1,6 @@
 import { BLANK_COMMAND, type CommandBody, type Gates, type Input, type Trigger } from '@gully/core/commands';
 import { STARTER_SETS } from '@gully/core/bundles';
+import { FREE } from '@gully/core/currency';
 import { routineOf, sayOnly, withReferences, type Step } from '@gully/core/routines';
 import { CAMPFIRE, QUOTES } from '../../lists/demo/index.js';
 import { NOTICE_ID, onlyIf } from '../../routines/demo/index.js';
@@ -43,9 +44,23 @@ const OPTIONS: Input = { ...WHO, name: 'options', type: 'text', optional: false,
 const CAVE = 'The cave';
 const EVENING = 'The evening';
 const HELP = 'Asked often';
+const EARN = 'Flint';
 
 /** The commands of the demo's channel. */
 const GIVEN: readonly Given[] = [
+  {
+    group: EARN,
+    season: 0,
+    trigger: { name: 'bell', aliases: ['supper'] },
+    gates: {
+      cooldown: 60,
+      viewerCooldown: 600,
+      cost: { ...FREE, base: 35, subscriber: 25, moderator: 0 },
+      refusals: { cost: '{{ viewer.name }}, the bell {{ refused.why }}.' },
+    },
+    text: '{{ viewer.name }} rings the supper bell. It hangs long in the dark.',
+  },
+
   {
     group: CAVE,
     season: 1_204,
@@ -289,6 +304,14 @@ const GIVEN: readonly Given[] = [
   },
 ];
 
+/** What the set brings, under the names the channel gave them. */
+const FLINT_COMMANDS = (STARTER_SETS.find(({ id }) => id === 'currency')?.bundle.commands ?? []).map(
+  ({ trigger, ...body }) => ({
+    ...body,
+    group: EARN,
+    trigger: trigger.name === 'balance' ? { ...trigger, name: 'flint' } : trigger,
+  }),
+);
 const QUOTE_BOOK = STARTER_SETS.find(({ id }) => id === 'quotes')?.bundle.commands ?? [];
 /** The quote book as it ships, with how often each was used before. */
 const QUOTING = QUOTE_BOOK.map((body, n) => ({
@@ -310,4 +333,8 @@ const OWN = GIVEN.map(
   }),
 );
 
-export const DEMO_COMMANDS: readonly DemoCommand[] = [...OWN, ...QUOTING];
+export const DEMO_COMMANDS: readonly DemoCommand[] = [
+  ...OWN,
+  ...QUOTING,
+  ...FLINT_COMMANDS.map((body) => ({ season: 0, body })),
+];

@@ -1,6 +1,7 @@
 import type { Blank } from '../form.js';
 import type { Step, StepKindName, StepOf } from '../step.js';
 import { branchOnIf, pick, runOther, stop, wait } from './deciding.js';
+import { give, setBalance, take } from './currency.js';
 import { grace } from './grace.js';
 import type { StepKind } from './kind.js';
 import { editCommand } from './commands.js';
@@ -35,6 +36,9 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   grace,
   timer,
   command: editCommand,
+  give,
+  take,
+  set: setBalance,
 };
 
 /** The kind of a step, as one that takes any step of its. */

@@ -54,6 +54,8 @@ export interface StepRun {
   readonly at: number;
   /** `Step 3` */
   readonly name: string;
+  /** the id of what runs: a command's or a routine's */
+  readonly owner: string;
   /** names what this step of this run does, unlike any other */
   readonly mark: string;
   render(source: string): { readonly text: string; readonly ownStart: boolean };

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 
-interface LimitBlankProps {
+interface NumberBlankProps {
   readonly label: string;
   readonly value: number;
   readonly unit?: '%' | 's' | undefined;
@@ -10,8 +10,8 @@ interface LimitBlankProps {
   readonly onChange: (value: number) => void;
 }
 
-/** A number in a filter’s sentence; changed, it says what it was. */
-export function LimitBlank({ label, value, unit, before, wrong, onChange }: LimitBlankProps) {
+/** A number in a sentence; changed, it says what it was. */
+export function NumberBlank({ label, value, unit, before, wrong, onChange }: NumberBlankProps) {
   const [typed, setTyped] = useState(String(value));
   // What comes from elsewhere, as by Discard, takes the place of what was typed.
   useEffect(() => {

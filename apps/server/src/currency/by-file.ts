@@ -1,0 +1,156 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import { CAP_MOST, readAmount } from '@gully/core/currency';
+import { foldNick } from '@gully/core/viewers';
+import { parse } from 'csv-parse/sync';
+import { Database, newId } from '../database/index.js';
+import { LedgerStore } from '../ledger/index.js';
+import { ChannelWorld } from '../live/index.js';
+import { Problem } from '../problem/index.js';
+import { ByHand, planOf, type Effect, type Row, type Wanted } from './by-hand.js';
+
+const ROWS_MOST = 50_000;
+const FAULTS_SHOWN = 50;
+/** How long a file that was looked at is kept for being imported. */
+const KEPT_MS = 15 * 60_000;
+
+export interface FileLook extends Effect {
+  /** what importing it is asked for by */
+  readonly id: string;
+  readonly lines: number;
+  readonly faults: readonly { readonly line: number; readonly fault: string }[];
+}
+
+interface Staged {
+  readonly id: string;
+  readonly at: number;
+  readonly does: Wanted['does'];
+  readonly rows: readonly Row[];
+}
+
+/**
+ * Balances from a CSV file. It is looked at first; what is then imported are the viewers found by
+ * then, whatever they are called by now.
+ */
+@Injectable()
+export class ByFile {
+  private staged: Staged | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly byHand: ByHand,
+    private readonly ledger: LedgerStore,
+    private readonly world: ChannelWorld,
+  ) {}
+
+  /** What a file would come to: lines that are wrong are told and left out; nothing is changed. */
+  async look(text: string, does: Wanted['does']): Promise<FileLook> {
+    const records = recordsOf(text);
+    const named = await this.named(records.map(({ name }) => name));
+    const rows = new Map<string, Row>();
+    const faults: { line: number; fault: string }[] = [];
+    for (const { line, name, amount } of records) {
+      const row = rowOf({ name, amount, least: does === 'set' ? 0 : 1 }, named.get(foldNick(name)) ?? []);
+      if ('fault' in row) faults.push({ line, fault: row.fault });
+      else if (rows.has(row.id)) faults.push({ line, fault: `${name} is in the file twice` });
+      else rows.set(row.id, row);
+    }
+    const staged = { id: newId(), at: Date.now(), does, rows: [...rows.values()] };
+    this.staged = staged;
+    await this.ledger.load([...rows.keys()]);
+    const { effect } = planOf(does, staged.rows, this.world.now().purse);
+    return { ...effect, id: staged.id, lines: records.length, faults: faults.slice(0, FAULTS_SHOWN) };
+  }
+
+  /** Imports the file that was looked at; asked for twice, it is done once. */
+  carryOut(id: string, actor: Actor): Promise<Effect & { readonly posting: number | null }> {
+    const { staged } = this;
+    if (staged?.id !== id || Date.now() - staged.at > KEPT_MS)
+      throw new Problem(
+        409,
+        'Nothing was imported',
+        'It was looked at too long ago, or another file since. Choose it again.',
+      );
+    const { does, rows } = staged;
+    const words = `imported balances of ${rows.length.toLocaleString('en')} viewers`;
+    return this.byHand.post(
+      { key: `import:${id}`, cause: 'import', reference: does, words },
+      rows.map((row) => row.id),
+      (purse) => planOf(does, rows, purse),
+      actor,
+    );
+  }
+
+  /** Viewers by folded name; there may be two of one name. */
+  private async named(names: readonly string[]): Promise<Map<string, { id: string; name: string }[]>> {
+    const folded = [...new Set(names.map(foldNick))];
+    const rows = await this.database.long.rows<{ id: string; name: string }>(
+      `SELECT id, name FROM viewers WHERE merged_into IS NULL
+         AND name COLLATE NOCASE IN (SELECT value FROM json_each(?))`,
+      [JSON.stringify(folded)],
+    );
+    const found = new Map<string, { id: string; name: string }[]>();
+    for (const row of rows) {
+      const same = found.get(foldNick(row.name)) ?? [];
+      same.push(row);
+      found.set(foldNick(row.name), same);
+    }
+    return found;
+  }
+}
+
+interface Given {
+  readonly line: number;
+  readonly name: string;
+  readonly amount: string;
+}
+
+/** @throws Problem for what is no such file */
+function recordsOf(text: string): Given[] {
+  let records: { record: string[]; info: { lines: number } }[];
+  try {
+    records = parse(text, {
+      bom: true,
+      info: true,
+      relax_column_count: true,
+      skip_empty_lines: true,
+      trim: true,
+    }) as unknown as typeof records;
+  } catch (error) {
+    const words = error instanceof Error ? error.message : String(error);
+    throw new Problem(422, 'This is not a CSV file', `${words}. Nothing was changed.`);
+  }
+  const [head] = records;
+  const hasHead = head !== undefined && /^(?:viewer|name)$/iu.test(head.record[0] ?? '');
+  const rows = hasHead ? records.slice(1) : records;
+  if (rows.length === 0)
+    throw new Problem(
+      422,
+      'There is nothing in this file',
+      'Each line has a viewer and an amount: fernhatch,40',
+    );
+  if (rows.length > ROWS_MOST)
+    throw new Problem(
+      422,
+      'This file is too long',
+      `It may have at most ${ROWS_MOST.toLocaleString('en')} lines.`,
+    );
+  return rows.map(({ record: [name = '', amount = ''], info: { lines } }) => ({
+    line: lines,
+    name: name.replace(/^@/u, ''),
+    amount,
+  }));
+}
+
+function rowOf(
+  { name, amount, least }: { readonly name: string; readonly amount: string; readonly least: number },
+  found: readonly { readonly id: string; readonly name: string }[],
+): Row | { readonly fault: string } {
+  const [viewer, other] = found;
+  if (name === '') return { fault: 'the viewer is missing' };
+  if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
+  if (other !== undefined)
+    return { fault: `two viewers are called ${name}; merge them, or change one by hand` };
+  const read = readAmount(amount, { least, most: CAP_MOST, balance: undefined });
+  return 'fault' in read ? { fault: read.fault } : { ...viewer, amount: read.amount };
+}

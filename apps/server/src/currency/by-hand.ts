@@ -1,0 +1,230 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import type { Role } from '@gully/core/chat';
+import {
+  amountOfCurrency,
+  viewerAccount,
+  type Entry,
+  type PostedChange,
+  type PurseView,
+} from '@gully/core/currency';
+import { ActivityService } from '../activity/index.js';
+import { ConnectionService } from '../chat/index.js';
+import { Database } from '../database/index.js';
+import { LedgerStore } from '../ledger/index.js';
+import { ChannelWorld } from '../live/index.js';
+import { PipelineService } from '../pipeline/index.js';
+import { Problem } from '../problem/index.js';
+import { CurrencySettingsService } from './currency-settings.js';
+
+export const BY_HAND = ['give', 'take', 'set'] as const;
+/** Viewers that are paid by hand at once. */
+const MOST = 50_000;
+
+/** What somebody wants done to balances. */
+export interface Wanted {
+  readonly does: (typeof BY_HAND)[number];
+  readonly amount: number;
+  readonly whom:
+    { readonly viewers: readonly string[] } | { readonly present: true } | { readonly role: Role };
+}
+
+/** What it comes to. */
+export interface Effect {
+  readonly viewers: number;
+  /** what all balances together go up by, or down where below zero */
+  readonly total: number;
+  /** those who have less than is to be taken */
+  readonly short: readonly { readonly name: string; readonly amount: number }[];
+}
+
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** Currency given, taken and set by a person, for one viewer or many at once. */
+@Injectable()
+export class ByHand {
+  constructor(
+    private readonly database: Database,
+    private readonly connection: ConnectionService,
+    private readonly ledger: LedgerStore,
+    private readonly settings: CurrencySettingsService,
+    private readonly pipeline: PipelineService,
+    private readonly world: ChannelWorld,
+    private readonly activity: ActivityService,
+  ) {}
+
+  /** What it would come to; nothing is changed. */
+  async look(wanted: Wanted): Promise<Effect> {
+    const people = await this.people(wanted);
+    await this.ledger.load(people.map(({ id }) => id));
+    return planOf(wanted.does, amountsOf(wanted, people), this.world.now().purse).effect;
+  }
+
+  /**
+   * Does it, once however often it is asked for under the same key.
+   *
+   * @returns what it came to, and the number of the movement
+   */
+  async carryOut(
+    wanted: Wanted,
+    key: string,
+    actor: Actor,
+  ): Promise<Effect & { readonly posting: number | null }> {
+    const people = await this.people(wanted);
+    const words = inWords(wanted, people, this.world.now().purse);
+    return this.post(
+      { key: `hand:${key}`, cause: 'correction', reference: wanted.does, words },
+      people.map(({ id }) => id),
+      (purse) => planOf(wanted.does, amountsOf(wanted, people), purse),
+      actor,
+    );
+  }
+
+  /** Moves all that one viewer has to another, as when somebody has come back under another name. */
+  transfer(
+    from: Person,
+    to: Person,
+    key: string,
+    actor: Actor,
+  ): Promise<Effect & { readonly posting: number | null }> {
+    if (from.id === to.id)
+      throw new Problem(422, 'Nothing was moved', 'These are the same viewer. Choose another one.');
+    const words = `moved what ${from.name} had to ${to.name}`;
+    return this.post(
+      { key: `hand:${key}`, cause: 'correction', reference: 'transfer', words },
+      [from.id, to.id],
+      (purse) => {
+        const amount = purse.of(viewerAccount(from.id))?.balance ?? 0;
+        const entry = { from: viewerAccount(from.id), to: viewerAccount(to.id), amount } as const;
+        const entries = amount === 0 ? [] : [entry];
+        return { entries, effect: { viewers: entries.length * 2, total: 0, short: [] } };
+      },
+      actor,
+    );
+  }
+
+  /**
+   * Writes what a plan comes to, once however often it is asked for under the same key.
+   *
+   * @param viewers whose balances the plan looks at
+   */
+  async post(
+    about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
+    viewers: readonly string[],
+    plan: (purse: PurseView) => Plan,
+    actor: Actor,
+  ): Promise<Effect & { readonly posting: number | null }> {
+    let known = false;
+    const effect = await this.pipeline.do({
+      kind: 'by-hand',
+      actor,
+      about: viewers,
+      load: async () => {
+        known = (await this.numberOf(about.key)) !== null;
+        await this.ledger.load(viewers);
+      },
+      decide: () => {
+        const { entries, effect: planned } = plan(this.world.now().purse);
+        if (known || entries.length === 0) return { changes: [], done: () => planned };
+        return {
+          changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
+          done: () => {
+            this.activity.record('changed', 'Ledger', about.words, actor);
+            return planned;
+          },
+        };
+      },
+    });
+    return { ...effect, posting: await this.numberOf(about.key) };
+  }
+
+  /** A viewer by id; of a merged one, who they are. @throws Problem for nobody */
+  async person(id: string): Promise<Person> {
+    const [person] = await this.people({ does: 'give', amount: 0, whom: { viewers: [id] } });
+    if (person === undefined) throw new Problem(404, 'There is no such viewer', 'They may have been erased.');
+    return person;
+  }
+
+  private async numberOf(key: string): Promise<number | null> {
+    const rows = await this.database.read.query<{ id: number }[]>(
+      'SELECT id FROM ledger_postings WHERE key = ?',
+      [key],
+    );
+    return rows[0]?.id ?? null;
+  }
+
+  /** Whom it is for; without bots and the ignored where it is for many. @throws Problem for nobody, or too many */
+  private async people({ whom }: Wanted): Promise<Person[]> {
+    if (!this.settings.currency.value.enabled)
+      throw new Problem(409, 'Nothing was changed', 'This channel has no currency. Set one up first.');
+    const people = await this.database.read.query<Person[]>(...queryFor(whom, this.presentKeys()));
+    if (people.length === 0)
+      throw new Problem(422, 'Nothing was changed', 'Nobody fits: choose somebody who has been here.');
+    if (people.length > MOST)
+      throw new Problem(422, 'Nothing was changed', 'These are too many viewers for once. Choose fewer.');
+    return people;
+  }
+
+  private presentKeys(): string[] {
+    return this.connection.room.present().map(({ key }) => key);
+  }
+}
+
+const WINNERS = 'SELECT id, name FROM viewers WHERE merged_into IS NULL';
+const PEOPLE = 'bot = 0 AND ignored = 0';
+
+function queryFor(whom: Wanted['whom'], present: readonly string[]): [sql: string, values: unknown[]] {
+  if ('viewers' in whom)
+    return [
+      `${WINNERS} AND id IN (SELECT coalesce(v.merged_into, v.id) FROM viewers v
+         WHERE v.id IN (SELECT value FROM json_each(?)))`,
+      [JSON.stringify(whom.viewers)],
+    ];
+  if ('role' in whom) return [`${WINNERS} AND ${PEOPLE} AND role = ? LIMIT ?`, [whom.role, MOST + 1]];
+  return [
+    `${WINNERS} AND ${PEOPLE} AND role != 'streamer' AND id IN (SELECT coalesce(v.merged_into, v.id) FROM viewers v
+       WHERE v.account IN (SELECT value FROM json_each(?)))`,
+    [JSON.stringify(present)],
+  ];
+}
+
+/** What is done to one viewer's balance. */
+export interface Row extends Person {
+  readonly amount: number;
+}
+interface Plan {
+  readonly entries: readonly Entry[];
+  readonly effect: Effect;
+}
+
+const amountsOf = ({ amount }: Wanted, people: readonly Person[]): Row[] =>
+  people.map((person) => ({ ...person, amount }));
+
+/** What giving, taking or setting comes to; nobody is left with less than nothing. */
+export function planOf(does: Wanted['does'], rows: readonly Row[], purse: PurseView): Plan {
+  const entries: Entry[] = [];
+  const short: { name: string; amount: number }[] = [];
+  let total = 0;
+  for (const { id, name, amount } of rows) {
+    const account = viewerAccount(id);
+    const has = purse.of(account)?.balance ?? 0;
+    const wanted = does === 'give' ? has + amount : does === 'take' ? has - amount : amount;
+    const after = Math.max(0, wanted);
+    if (wanted < 0) short.push({ name, amount: -wanted });
+    total += after - has;
+    if (after > has) entries.push({ from: 'issued', to: account, amount: after - has });
+    else if (after < has) entries.push({ from: account, to: 'spent', amount: has - after });
+  }
+  return { entries, effect: { viewers: entries.length, total, short: short.slice(0, 20) } };
+}
+
+function inWords({ does, amount }: Wanted, people: readonly Person[], { settings }: PurseView): string {
+  const whom =
+    people.length === 1 ? (people[0]?.name ?? '') : `${people.length.toLocaleString('en')} viewers`;
+  const much = amountOfCurrency(settings, amount);
+  if (does === 'set') return `set the balance of ${whom} to ${much}`;
+  return does === 'give' ? `gave ${much} to ${whom}` : `took ${much} from ${whom}`;
+}

@@ -1,0 +1,5 @@
+import { Module } from '@nestjs/common';
+import { EconomyController } from './economy.controller.js';
+
+@Module({ controllers: [EconomyController] })
+export class EconomyModule {}

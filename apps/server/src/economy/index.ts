@@ -1,0 +1,1 @@
+export { EconomyModule } from './economy.module.js';

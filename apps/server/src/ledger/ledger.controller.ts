@@ -1,0 +1,117 @@
+import { Body, Controller, Get, HttpCode, Param, ParseIntPipe, Post, Query } from '@nestjs/common';
+import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import type { Actor } from '@gully/core/actors';
+import { Database } from '../database/index.js';
+import { actorsInWords } from '../viewers/index.js';
+import { ProblemView, WhileAwaited } from '../problem/index.js';
+import { By } from '../security/index.js';
+import { LedgerPage } from './ledger-page.js';
+import { Reversing, type Outcome } from './reversing.js';
+import { Verification } from './verification.js';
+import {
+  EntriesQuery,
+  EntryDto,
+  entryView,
+  PostingDto,
+  PostingsQuery,
+  PostingsWanted,
+  postingView,
+  ReversalDto,
+  VerificationDto,
+  verificationView,
+  wantedOf,
+} from './views.js';
+
+/** Entries of a posting that a list shows, and that are read at once when it is opened. */
+const FIRST = 3;
+const OPENED = 200;
+
+/** Every movement of currency, and taking it back. */
+@ApiTags('ledger')
+@Controller('api/ledger')
+export class LedgerController {
+  constructor(
+    private readonly database: Database,
+    private readonly page: LedgerPage,
+    private readonly reversing: Reversing,
+    private readonly verification: Verification,
+  ) {}
+
+  /** Movements, newest first. */
+  @Get()
+  @ApiOkResponse({ type: [PostingDto] })
+  async all(@Query() asked: PostingsQuery, @WhileAwaited() signal: AbortSignal): Promise<PostingDto[]> {
+    const { before, limit, viewer } = asked;
+    const rows = await this.page.page({ ...wantedOf(asked), before }, limit, { signal });
+    const ids = rows.map(({ id }) => id);
+    const entries = await this.page.firstEntries(ids, FIRST, viewer, { signal });
+    const words = await actorsInWords(
+      this.database.read,
+      rows.map(({ actor }) => actor),
+    );
+    return rows.map((row) => postingView(row, entries, words));
+  }
+
+  /** Whether the ledger adds up, as far as that was asked. */
+  @Get('verification')
+  @ApiOkResponse({ type: VerificationDto })
+  verified(): VerificationDto {
+    return verificationView(this.verification.state);
+  }
+
+  /** Begins adding up all of it. */
+  @Post('verification')
+  @HttpCode(202)
+  @ApiOkResponse({ type: VerificationDto })
+  verify(): VerificationDto {
+    this.verification.begin();
+    return verificationView(this.verification.state);
+  }
+
+  /** What taking back all that fit would come to; nothing is changed. */
+  @Post('reversal/look')
+  @HttpCode(200)
+  @ApiOkResponse({ type: ReversalDto })
+  lookAll(@Body() wanted: PostingsWanted): Promise<ReversalDto> {
+    return this.reversing.look(wantedOf(wanted)).then(reversalView);
+  }
+
+  /** Takes back all that fit. */
+  @Post('reversal')
+  @HttpCode(200)
+  @ApiOkResponse({ type: ReversalDto })
+  @ApiConflictResponse({ type: ProblemView })
+  reverseAll(@Body() wanted: PostingsWanted, @By() actor: Actor): Promise<ReversalDto> {
+    return this.reversing.reverse(wantedOf(wanted), actor).then(reversalView);
+  }
+
+  /** What taking one movement back would come to; nothing is changed. */
+  @Get(':id/reversal')
+  @ApiOkResponse({ type: ReversalDto })
+  look(@Param('id', ParseIntPipe) id: number): Promise<ReversalDto> {
+    return this.reversing.look({ id }).then(reversalView);
+  }
+
+  @Post(':id/reversal')
+  @HttpCode(200)
+  @ApiOkResponse({ type: ReversalDto })
+  @ApiConflictResponse({ type: ProblemView })
+  reverse(@Param('id', ParseIntPipe) id: number, @By() actor: Actor): Promise<ReversalDto> {
+    return this.reversing.reverse({ id }, actor).then(reversalView);
+  }
+
+  /** The entries of one movement, in their order. */
+  @Get(':id/entries')
+  @ApiOkResponse({ type: [EntryDto] })
+  async entries(
+    @Param('id', ParseIntPipe) id: number,
+    @Query() { after }: EntriesQuery,
+    @WhileAwaited() signal: AbortSignal,
+  ): Promise<EntryDto[]> {
+    return (await this.page.entriesOf(id, after, OPENED, { signal })).map(entryView);
+  }
+}
+
+function reversalView({ postings, total, viewers, short, made }: Outcome): ReversalDto {
+  return { postings, total, viewers, short: [...short], made: [...made] };
+}

@@ -1,0 +1,145 @@
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import {
+  holdingsAfter,
+  NOTHING_HELD,
+  viewerAccount,
+  viewerOfAccount,
+  type Account,
+  type Holding,
+  type PostedChange,
+} from '@gully/core/currency';
+import { Database } from '../database/index.js';
+import { Keepers } from '../live/index.js';
+import { NewsService } from '../news/index.js';
+import { ViewerParts } from '../viewers/index.js';
+import { joinAccounts, partAccounts } from './merging.js';
+import { accountOf, writePostings, type AccountIds } from './writing.js';
+
+/** Viewers' accounts kept in memory between jobs; the rest are looked up. */
+const KEPT = 20_000;
+/** Milliseconds for which an account that was asked for stays, whatever comes: no job takes as long. */
+const STAYS_MS = 600_000;
+/** How often pages are told that something was posted. */
+const TELL_MS = 500;
+
+interface Held {
+  readonly kind: string;
+  readonly name: string;
+  readonly balance: number;
+  readonly earned: number;
+  readonly carry: number;
+  readonly gaveAt: number | null;
+  readonly followPaid: number;
+}
+
+/**
+ * What accounts have, in memory as on disk. Those of the house and of escrow are always there; a
+ * viewer's is looked up before a job is decided that may ask for it.
+ */
+@Injectable()
+export class LedgerStore implements OnModuleInit {
+  private readonly held = new Map<Account, Holding>();
+  /** when viewers' accounts were last asked for, the longest ago first */
+  private readonly askedAt = new Map<Account, number>();
+  /** let go of whenever memory is read again, as after a write that failed */
+  private readonly ids: AccountIds = new Map();
+  private telling: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly database: Database,
+    private readonly news: NewsService,
+    keepers: Keepers,
+    viewers: ViewerParts,
+  ) {
+    viewers.add({ join: joinAccounts, part: partAccounts });
+    keepers.add({
+      kinds: ['posted'],
+      ofViewers: true,
+      apply: (change) => {
+        this.apply(change);
+      },
+      write: (manager, changes) => writePostings(manager, changes, this.ids),
+      written: () => {
+        this.tellSoon();
+      },
+      reload: () => this.reload(),
+    });
+  }
+
+  onModuleInit(): Promise<void> {
+    return this.reload();
+  }
+
+  /** What an account has; undefined for a viewer's that was not looked up. */
+  of(account: Account): Holding | undefined {
+    const known = this.held.get(account);
+    // An escrow that was never written has nothing; all that have something are here.
+    return known ?? (viewerOfAccount(account) === undefined ? NOTHING_HELD : undefined);
+  }
+
+  /** Looks up what these viewers have, so that decisions may ask for it. */
+  async load(viewers: readonly string[]): Promise<void> {
+    const asked = [...new Set(viewers)].filter((id) => id !== '');
+    for (const id of asked) this.touch(viewerAccount(id));
+    const unknown = asked.filter((id) => !this.held.has(viewerAccount(id)));
+    if (unknown.length === 0) return;
+    this.forget();
+    const rows = await this.database.read.query<Held[]>(
+      `${SELECT} WHERE kind = 'viewer' AND name IN (SELECT value FROM json_each(?))`,
+      [JSON.stringify(unknown)],
+    );
+    const found = new Map(rows.map((row) => [row.name, holdingOf(row)]));
+    for (const id of unknown) {
+      const account = viewerAccount(id);
+      // Somebody else may have looked it up meanwhile, and a job have changed it since.
+      if (!this.held.has(account)) this.held.set(account, found.get(id) ?? NOTHING_HELD);
+    }
+  }
+
+  private apply(change: PostedChange): void {
+    for (const [account, holding] of holdingsAfter(change, (each) => this.of(each))) {
+      // A balance that was not looked up is not guessed; whoever asks for it next reads it.
+      if (this.of(account) !== undefined) this.held.set(account, holding);
+    }
+  }
+
+  private touch(account: Account): void {
+    this.askedAt.delete(account);
+    this.askedAt.set(account, Date.now());
+  }
+
+  /** Lets go of accounts nobody has asked for in a while, where there are too many. */
+  private forget(): void {
+    const before = Date.now() - STAYS_MS;
+    for (const [account, at] of this.askedAt) {
+      if (this.askedAt.size <= KEPT || at > before) return;
+      this.askedAt.delete(account);
+      this.held.delete(account);
+      this.ids.delete(account);
+    }
+  }
+
+  private async reload(): Promise<void> {
+    const known = [...this.held.keys()].flatMap((account) => viewerOfAccount(account) ?? []);
+    const rows = await this.database.read.query<Held[]>(
+      `${SELECT} WHERE kind = 'house' OR (kind = 'escrow' AND balance > 0)`,
+    );
+    this.held.clear();
+    this.ids.clear();
+    for (const row of rows) this.held.set(accountOf(row.kind, row.name), holdingOf(row));
+    await this.load(known);
+  }
+
+  private tellSoon(): void {
+    this.telling ??= setTimeout(() => {
+      this.telling = undefined;
+      this.news.publish('ledger', { at: Date.now() });
+    }, TELL_MS).unref();
+  }
+}
+
+const SELECT = `SELECT kind, name, balance, earned, carry, gave_at AS gaveAt, follow_paid AS followPaid FROM accounts`;
+
+function holdingOf({ balance, earned, carry, gaveAt, followPaid }: Held): Holding {
+  return { balance, earned, carry, gaveAt: gaveAt ?? undefined, followPaid: followPaid === 1 };
+}

@@ -1,0 +1,1 @@
+export { Chart, type Inks } from './chart.js';

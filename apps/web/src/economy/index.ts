@@ -1,0 +1,1 @@
+export { ECONOMY } from './manifest.js';

@@ -1,0 +1,2 @@
+export { CAUSE_WORDS } from './queries.js';
+export { LEDGER } from './manifest.js';

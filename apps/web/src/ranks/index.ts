@@ -1,0 +1,1 @@
+export { RANKS } from './manifest.js';

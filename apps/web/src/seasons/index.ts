@@ -1,0 +1,1 @@
+export { SEASONS } from './manifest.js';

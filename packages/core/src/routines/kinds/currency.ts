@@ -1,0 +1,175 @@
+import {
+  amountOfCurrency,
+  balancesOf,
+  decideGift,
+  figure,
+  move,
+  readAmount,
+  viewerAccount,
+  type PostingOccasion,
+  type PostingResult,
+} from '../../currency/index.js';
+import type { ViewerFacts } from '../../viewers/index.js';
+import type { GiveStep, SetBalanceStep, TakeStep } from '../step.js';
+import { IF_FAILS } from './failing.js';
+import type { Outcome, StepKind, StepRun } from './kind.js';
+
+const AMOUNT = { as: 'text', label: 'Amount', example: '{{ input.amount }}', most: 500 } as const;
+const WHOM = {
+  target: 'the viewer named',
+  viewer: 'whoever started it',
+} as const;
+const WORDS = ['currency', 'points', 'pay', 'balance'];
+const NO_CURRENCY = 'this channel has no currency';
+
+type Whom = keyof typeof WHOM;
+
+export const give: StepKind<GiveStep> = {
+  kind: 'give',
+  group: 'Do',
+  verb: 'Give',
+  means: 'gives somebody some of the currency, out of nothing or from whoever started it',
+  words: [...WORDS, 'add', 'gift', 'share'],
+  blanks: {
+    amount: AMOUNT,
+    to: { as: 'choice', label: 'To whom', options: WHOM },
+    from: {
+      as: 'choice',
+      label: 'From whom',
+      options: { house: 'the channel', viewer: 'whoever started it' },
+    },
+    ifFails: IF_FAILS,
+  },
+  line: () => [
+    { blank: 'amount' },
+    'to',
+    { blank: 'to' },
+    'from',
+    { blank: 'from' },
+    'if it cannot be,',
+    { blank: 'ifFails' },
+  ],
+  blank: (id) => ({ kind: 'give', id, amount: '', to: 'target', from: 'house', ifFails: 'stop' }),
+  run: ({ amount, to, from, ifFails }, run) =>
+    moving(run, ifFails, () => {
+      const { purse } = run.world;
+      const giver = run.occasion.viewer;
+      const receiver = personOf(to, run);
+      const of = from === 'viewer' ? giver : undefined;
+      const read = amountOf(amount, run, of);
+      if ('fault' in read) return read;
+      const words = `gives ${amountOfCurrency(purse.settings, read.amount)} to ${receiver.name}`;
+      const gift = { from: giver, to: receiver, amount: read.amount };
+      if (from === 'viewer') return decideGift(purse, gift, occasioned(run, 'gift', words));
+      if (receiver.bot || receiver.ignored)
+        return { fault: `${receiver.name} takes no ${purse.settings.many}` };
+      const entry = { from: 'issued', to: viewerAccount(receiver.id), amount: read.amount } as const;
+      return move(balancesOf(purse), entry, occasioned(run, 'command', words));
+    }),
+};
+
+export const take: StepKind<TakeStep> = {
+  kind: 'take',
+  group: 'Do',
+  verb: 'Take',
+  means: 'takes some of the currency from somebody',
+  words: [...WORDS, 'remove', 'charge', 'spend', 'fine'],
+  blanks: {
+    amount: AMOUNT,
+    from: { as: 'choice', label: 'From whom', options: WHOM },
+    ifFails: IF_FAILS,
+  },
+  line: () => [{ blank: 'amount' }, 'from', { blank: 'from' }, 'if it cannot be,', { blank: 'ifFails' }],
+  blank: (id) => ({ kind: 'take', id, amount: '', from: 'target', ifFails: 'stop' }),
+  run: ({ amount, from, ifFails }, run) =>
+    moving(run, ifFails, () => {
+      const { purse } = run.world;
+      const payer = personOf(from, run);
+      const read = amountOf(amount, run, payer);
+      if ('fault' in read) return read;
+      const has = balanceOf(run, payer);
+      if (has !== undefined && has < read.amount)
+        return { fault: `${payer.name} has only ${amountOfCurrency(purse.settings, has)}` };
+      const words = `takes ${amountOfCurrency(purse.settings, read.amount)} from ${payer.name}`;
+      const entry = { from: viewerAccount(payer.id), to: 'spent', amount: read.amount } as const;
+      return move(balancesOf(purse), entry, occasioned(run, 'command', words));
+    }),
+};
+
+export const setBalance: StepKind<SetBalanceStep> = {
+  kind: 'set',
+  group: 'Do',
+  verb: 'Set the balance',
+  means: 'sets what somebody has of the currency',
+  words: [...WORDS, 'reset', 'correct'],
+  blanks: {
+    whose: { as: 'choice', label: 'Whose', options: WHOM },
+    amount: AMOUNT,
+    ifFails: IF_FAILS,
+  },
+  line: () => ['of', { blank: 'whose' }, 'to', { blank: 'amount' }, 'if it cannot be,', { blank: 'ifFails' }],
+  blank: (id) => ({ kind: 'set', id, whose: 'target', amount: '', ifFails: 'stop' }),
+  run: ({ whose, amount, ifFails }, run) =>
+    moving(run, ifFails, () => {
+      const { purse } = run.world;
+      const person = personOf(whose, run);
+      const read = amountOf(amount, run, undefined, 0);
+      if ('fault' in read) return read;
+      const has = balanceOf(run, person);
+      if (has === undefined) return { fault: 'the balance could not be looked up' };
+      if (has === read.amount) return undefined;
+      const account = viewerAccount(person.id);
+      const entry =
+        has < read.amount
+          ? ({ from: 'issued', to: account, amount: read.amount - has } as const)
+          : ({ from: account, to: 'spent', amount: has - read.amount } as const);
+      const words = `sets the balance of ${person.name} to ${amountOfCurrency(purse.settings, read.amount)}`;
+      return move(balancesOf(purse), entry, occasioned(run, 'correction', words));
+    }),
+};
+
+/** Makes a posting part of the run, or says why it cannot be; undefined where there is nothing to move. */
+function moving(
+  run: StepRun,
+  ifFails: GiveStep['ifFails'],
+  decide: () => PostingResult | undefined,
+): Outcome {
+  const stop = ifFails === 'stop';
+  if (!run.world.purse.settings.enabled) return { failed: NO_CURRENCY, stop };
+  const result = decide();
+  if (result === undefined) return undefined;
+  if ('fault' in result) return { failed: result.fault, stop };
+  run.change(result.change);
+  run.note(`${run.name}: ${result.change.words}`, '', 'passed');
+  return undefined;
+}
+
+function personOf(whom: Whom, { occasion }: StepRun): ViewerFacts {
+  return whom === 'viewer' ? occasion.viewer : occasion.target;
+}
+
+function balanceOf({ world }: StepRun, viewer: ViewerFacts): number | undefined {
+  return world.purse.of(viewerAccount(viewer.id))?.balance;
+}
+
+/** @param of whose balance `all` and shares are of */
+function amountOf(
+  source: string,
+  run: StepRun,
+  of: ViewerFacts | undefined,
+  least = 1,
+): { readonly amount: number } | { readonly fault: string } {
+  const typed = run.render(source).text.trim();
+  const balance = of === undefined ? undefined : balanceOf(run, of);
+  const read = readAmount(typed, { least, most: Number.MAX_SAFE_INTEGER, balance });
+  if ('amount' in read) return read;
+  return typed === '' ? { fault: `no amount was given; type one such as ${figure(40)}` } : read;
+}
+
+function occasioned(run: StepRun, cause: PostingOccasion['cause'], words: string): PostingOccasion {
+  const { occasion, at, mark } = run;
+  const by = occasion.viewer.roles.includes('streamer')
+    ? 'streamer'
+    : (`viewer:${occasion.viewer.id}` as const);
+  return { key: mark, cause, reference: run.owner, by, at, words };
+}
