@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { nextRank, standingOf, type Cause, type Rank, type RankedBy } from '@gully/core/currency';
 import { Database, type ReadOptions } from '../database/index.js';
-import { LedgerStore } from '../ledger/index.js';
+import { HOUSES, LedgerStore } from '../ledger/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { factsOf, ViewerRow } from '../viewers/index.js';
 import { Places } from './places.js';
@@ -62,6 +62,6 @@ export class BalancesOfViewers {
 
 const OWN = `(SELECT id FROM accounts WHERE kind = 'viewer' AND name = $account)`;
 const CAUSES = `SELECT p.cause, sum(own.amount) AS amount FROM (
-    SELECT posting_id, amount FROM ledger_entries WHERE to_id = ${OWN}
-    UNION ALL SELECT posting_id, -amount FROM ledger_entries WHERE from_id = ${OWN}) own
+    SELECT posting_id, amount FROM ledger_entries WHERE to_id = ${OWN} AND to_id > ${HOUSES}
+    UNION ALL SELECT posting_id, -amount FROM ledger_entries WHERE from_id = ${OWN} AND from_id > ${HOUSES}) own
   JOIN ledger_postings p ON p.id = own.posting_id GROUP BY p.cause ORDER BY abs(sum(own.amount)) DESC`;

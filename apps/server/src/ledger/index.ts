@@ -1,3 +1,4 @@
+export { HOUSES } from './houses.js';
 export { LedgerModule } from './ledger.module.js';
 export { Reversing } from './reversing.js';
 export { LedgerStore } from './ledger.store.js';

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Cause } from '@gully/core/currency';
 import { Database, type ReadOptions } from '../database/index.js';
+import { HOUSES } from './houses.js';
 
 export interface WantedPostings {
   /** older than this one */
@@ -85,8 +86,8 @@ export class LedgerPage {
     return this.rows<StoredPosting>(
       `SELECT ${POSTING}, own.moved FROM (
          SELECT posting_id, sum(amount) AS moved FROM (
-           SELECT posting_id, amount FROM ledger_entries WHERE to_id IN ${OWN}
-           UNION ALL SELECT posting_id, -amount FROM ledger_entries WHERE from_id IN ${OWN})
+           SELECT posting_id, amount FROM ledger_entries WHERE to_id IN ${OWN} AND to_id > ${HOUSES}
+           UNION ALL SELECT posting_id, -amount FROM ledger_entries WHERE from_id IN ${OWN} AND from_id > ${HOUSES})
          GROUP BY posting_id) own
        JOIN ledger_postings p ON p.id = own.posting_id
        WHERE ${where.join(' AND ')} ORDER BY p.id DESC LIMIT $limit`,

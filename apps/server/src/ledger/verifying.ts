@@ -1,4 +1,5 @@
 import type { ReadOptions } from '../database/index.js';
+import { HOUSES } from './houses.js';
 
 /** Something in the ledger that does not add up. */
 export interface Fault {
@@ -146,9 +147,9 @@ const MOVES = `SELECT to_id AS account, amount, max(earns, 0) * amount AS earned
 const SUMS = `SELECT account AS id, sum(amount) AS balance, sum(earned) AS earned FROM (${MOVES}) GROUP BY account`;
 const SUMS_OF = `SELECT account AS id, sum(amount) AS balance, sum(earned) AS earned FROM (
   SELECT to_id AS account, amount, max(earns, 0) * amount AS earned FROM ledger_entries
-    WHERE to_id IN (SELECT value FROM json_each(?))
+    WHERE to_id IN (SELECT value FROM json_each(?)) AND to_id > ${HOUSES}
   UNION ALL SELECT from_id, -amount, min(earns, 0) * amount FROM ledger_entries
-    WHERE from_id IN (SELECT value FROM json_each(?))) GROUP BY account`;
+    WHERE from_id IN (SELECT value FROM json_each(?)) AND from_id > ${HOUSES}) GROUP BY account`;
 const MANY = Number.MAX_SAFE_INTEGER;
 const ACCOUNTS_AND_LATE = `SELECT a.id, a.kind, a.name, a.balance, a.earned - a.earned_moved AS earned,
     coalesce(late.balance, 0) AS lateBalance, coalesce(late.earned, 0) AS lateEarned

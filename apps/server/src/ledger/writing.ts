@@ -41,10 +41,12 @@ export async function writePostings(
 interface Sum {
   balance: number;
   earned: number;
+  /** hundredths left over; left out, those that were */
+  carry?: number;
 }
 
 async function writePosting(manager: EntityManager, posting: PostedChange, ids: AccountIds): Promise<void> {
-  const { key, cause, reference, by, at, entries, reverses, carries = [] } = posting;
+  const { key, cause, reference, by, at, entries, reverses } = posting;
   await knowAccounts(manager, posting, ids);
   const total = entries.reduce((sum, { amount }) => sum + amount, 0);
   const [row] = await manager.query<{ id: number }[]>(ADD_POSTING, [
@@ -61,9 +63,6 @@ async function writePosting(manager: EntityManager, posting: PostedChange, ids: 
   ]);
   if (row === undefined) throw new Error('a posting was written without a number');
   await writeEntries(manager, posting, row.id, ids);
-  const carry = readied(manager, CARRY);
-  const followed = key.startsWith(FOLLOW) ? 1 : 0;
-  for (const [viewer, hundredths] of carries) carry(hundredths, followed, idOf(ids, viewerAccount(viewer)));
   if (cause !== 'gift') return;
   const gave = readied(manager, GAVE);
   for (const { from } of entries) if (viewerOfAccount(from) !== undefined) gave(at, idOf(ids, from));
@@ -96,10 +95,12 @@ async function writeEntries(
     if (earned === 1) more.earned += amount;
     else if (earned === -1) less.earned -= amount;
   }
+  for (const [viewer, carry] of posting.carries ?? []) sumOf(idOf(ids, viewerAccount(viewer))).carry = carry;
+  const followed = posting.key.startsWith(FOLLOW) ? 1 : 0;
   const keep = readied(manager, KEEP);
-  for (const [account, { balance, earned }] of sums) {
+  for (const [account, { balance, earned, carry = null }] of sums) {
     await breathe((at += 1));
-    keep(balance, earned, account);
+    keep(balance, earned, carry, carry === null ? 0 : followed, account);
   }
 }
 
@@ -148,6 +149,6 @@ const FIND_ACCOUNTS = `SELECT accounts.id, accounts.kind, accounts.name FROM jso
 const ADD_POSTING = `INSERT INTO ledger_postings (key, cause, reference, actor, at, reverses, total, entries, issued, spent)
   VALUES (?, ?, ?, ?, ?, (SELECT id FROM ledger_postings WHERE key = ?), ?, ?, ?, ?) RETURNING id`;
 const ADD_ENTRY = `INSERT INTO ledger_entries (posting_id, from_id, to_id, amount, earns) VALUES (?, ?, ?, ?, ?)`;
-const KEEP = `UPDATE accounts SET balance = balance + ?, earned = earned + ? WHERE id = ?`;
-const CARRY = `UPDATE accounts SET carry = ?, follow_paid = max(follow_paid, ?) WHERE id = ?`;
+const KEEP = `UPDATE accounts SET balance = balance + ?, earned = earned + ?, carry = coalesce(?, carry),
+  follow_paid = max(follow_paid, ?) WHERE id = ?`;
 const GAVE = `UPDATE accounts SET gave_at = ? WHERE id = ?`;
