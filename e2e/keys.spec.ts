@@ -1,3 +1,4 @@
+import { BLANK_QUEUE } from '@gully/core/queue';
 import { STEP_KINDS, type Step } from '@gully/core/routines';
 import type { Locator } from '@playwright/test';
 import axe from 'axe-core';
@@ -137,6 +138,10 @@ for (const width of [1280, 420])
     const routine = await world.addRoutine('Ask them', NESTED(list));
     const timer = await world.addTimer('Map night', { texts: ['On Thursdays', 'we draw'] });
     await world.addTimer('Rope rules', { texts: ['Mind the step'] });
+    const { id: queue } = (await world.post('queues', { ...BLANK_QUEUE, name: 'Ropes' })) as { id: string };
+    const somebody = viewers[0]?.id ?? '';
+    for (const does of ['open', 'add', 'call'])
+      await world.post(`queues/${queue}/acts`, { does, viewer: somebody });
     const places = [
       '/prepare/commands',
       `/prepare/commands/${id}`,
@@ -155,9 +160,13 @@ for (const width of [1280, 420])
       '/prepare/outputs',
       '/prepare/bundles',
       '/review/activity',
+      '/prepare/queues',
+      `/prepare/queues/${queue}`,
+      '/prepare/handles/new',
       '/air',
+      '/review/queue',
       '/review/viewers',
-      `/review/viewers/${viewers[0]?.id ?? ''}`,
+      `/review/viewers/${somebody}`,
     ];
     for (const path of places) {
       await page.goto(world.address + path);

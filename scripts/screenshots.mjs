@@ -89,12 +89,12 @@ try {
     for (const name of ['!map', '!rope'])
       await page.getByRole('checkbox', { name: `Select ${name}` }).click();
   });
-  await shoot('prepare-memory', '/prepare/memory', async (page) => {
-    await page.getByLabel('What is remembered as word of siltlark').waitFor();
+  await shoot('prepare-queue', '/prepare/queues', async (page) => {
+    await page.getByRole('link', { name: 'Underledge ropes' }).click();
+    await page.getByText('Now: Underledge ropes is open.').waitFor();
   });
-  await shoot('prepare-connection', '/prepare/connection', async (page) => {
-    await page.getByRole('button', { name: 'Test' }).click();
-    await page.getByText('What it writes comes back to it').waitFor();
+  await shoot('review-queue', '/review/queue', async (page) => {
+    await page.getByText('waits came as told').waitFor();
   });
   await shoot('prepare-routine', '/prepare/routines', async (page) => {
     await page.getByRole('link', { name: 'A rope party joins' }).click();

@@ -7,7 +7,7 @@ import { Database } from './database/index.js';
 import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
 import { ChannelWorld, Keepers, Performers } from './live/index.js';
-import { JobQueue } from './queue/index.js';
+import { JobQueue } from './jobs/index.js';
 
 /** What every area may ask for: settings, the database, the log, news. */
 @Module({})

@@ -15,6 +15,7 @@ import { MessagesModule } from './messages/index.js';
 import { OutputsModule } from './outputs/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { PruningModule } from './pruning/index.js';
+import { QueueModule } from './queue/index.js';
 import { QuietModule } from './quiet/index.js';
 import { RanksModule } from './ranks/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
@@ -47,6 +48,7 @@ export const AREAS: readonly Type<object>[] = [
   OutputsModule,
   PipelineModule,
   PruningModule,
+  QueueModule,
   QuietModule,
   RanksModule,
   RehearsalModule,

@@ -6,6 +6,7 @@ import { GUARD_ROWS } from './guard/index.js';
 import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
+import { Queues1797051600000, QUEUE_ROWS } from './queue/index.js';
 import { RanksReached1797040800000 } from './ranks/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
@@ -28,6 +29,7 @@ export const STORED: Stored = {
     ...GUARD_ROWS,
     ...LEDGER_ROWS,
     ...LISTS_ROWS,
+    ...QUEUE_ROWS,
     ...ROUTINES_ROWS,
     ...RUNS_ROWS,
     ...SETTINGS_ROWS,
@@ -43,5 +45,6 @@ export const STORED: Stored = {
     RanksReached1797040800000,
     Seasons1797044400000,
     SubscribedTier1797048000000,
+    Queues1797051600000,
   ],
 };

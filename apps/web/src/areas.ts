@@ -13,6 +13,7 @@ import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
 import { MEMORY } from './memory/index.js';
 import { OUTPUTS } from './outputs/index.js';
+import { QUEUE } from './queue/index.js';
 import { QUIET } from './quiet/index.js';
 import { RANKS } from './ranks/index.js';
 import { ROUTINES } from './routines/index.js';
@@ -37,6 +38,7 @@ export const AREAS: readonly Manifest[] = [
   SEASONS,
   LEDGER,
   ECONOMY,
+  QUEUE,
   OUTPUTS,
   CONNECTION,
   BUNDLES,

@@ -49,6 +49,8 @@ class ExportDto implements Chosen {
   @Ids() routines!: string[];
   @Ids() lists!: string[];
   @Ids() timers: string[] = [];
+  @Ids() queues: string[] = [];
+  @Ids() handles: string[] = [];
   @Ids() 'phrase-groups': string[] = [];
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
@@ -123,10 +125,8 @@ export class BundlesController {
   @Post('export')
   @HttpCode(200)
   @ApiOkResponse({ schema: { type: 'object', additionalProperties: true } })
-  export(
-    @Body() { commands, routines, lists, timers, 'phrase-groups': groups, ...about }: ExportDto,
-  ): object {
-    return this.exporting.export({ commands, routines, lists, timers, 'phrase-groups': groups }, about);
+  export(@Body() { title, author, note, questions, ...chosen }: ExportDto): object {
+    return this.exporting.export(chosen, { title, author, note, questions });
   }
 
   /** What taking a bundle in would do; nothing is changed. */

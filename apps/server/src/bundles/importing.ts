@@ -6,7 +6,7 @@ import type { Reference, ThingKind } from '@gully/core/things';
 import { ActivityService } from '../activity/index.js';
 import { Database, newId } from '../database/index.js';
 import { BundleImportRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { AllThings, type AnyBody, type Head } from '../things/index.js';
 import { Undoing } from './undoing.js';
 

@@ -4,6 +4,7 @@ import {
   filled,
   THINGS,
   type Bundle,
+  NO_ITEMS,
   type ItemKind,
 } from '@gully/core/bundles';
 import { completeSteps } from '@gully/core/routines';
@@ -63,11 +64,7 @@ function whole(given: unknown): Bundle {
     author: '',
     note: '',
     questions: [],
-    commands: [],
-    routines: [],
-    lists: [],
-    timers: [],
-    'phrase-groups': [],
+    ...NO_ITEMS,
     ...(completeSteps(given) as object),
   } as unknown as Bundle;
   const shape = shapes().questions;

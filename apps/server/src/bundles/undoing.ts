@@ -6,7 +6,7 @@ import { ActivityService } from '../activity/index.js';
 import { Database } from '../database/index.js';
 import { BundleImportRow } from './rows.js';
 import { Problem } from '../problem/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { AllThings, type AnyBody } from '../things/index.js';
 import type { Brought } from './importing.js';
 

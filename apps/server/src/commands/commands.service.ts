@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import {
   checkCommand,
+  commandDoing,
   commandsByRole,
   commandBody,
   openCommands,
@@ -65,6 +66,7 @@ export class CommandsService extends Things<'command', StoredCommand> {
         index,
         openTo: (who, roles) => openCommands(index, who, roles),
         byRole: () => commandsByRole(index),
+        doing: (fits) => commandDoing(index, fits),
       },
     };
   }

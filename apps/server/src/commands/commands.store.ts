@@ -1,5 +1,6 @@
 import { Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import {
+  commandDoing,
   commandsByRole,
   openCommands,
   prepareCommand,
@@ -167,6 +168,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
       toldRefusal: (id, viewer) => this.refused.get(`${id} ${viewer}`),
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),
+      doing: (fits) => commandDoing(index, fits),
     };
   }
 

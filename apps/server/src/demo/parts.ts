@@ -2,6 +2,7 @@ import { commandsPart } from '../commands/demo/index.js';
 import { currencyPart } from '../currency/demo/index.js';
 import { guardPart } from '../guard/demo/index.js';
 import { listsPart } from '../lists/demo/index.js';
+import { queuePart } from '../queue/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
 import type { MakeDemoPart } from '../seeding/index.js';
 import { seasonsPart } from '../seasons/demo/index.js';
@@ -21,5 +22,6 @@ export const PARTS: readonly MakeDemoPart[] = [
   guardPart,
   currencyPart,
   seasonsPart,
+  queuePart,
   streamPart,
 ];

@@ -1,5 +1,4 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { STARTER_SETS } from '@gully/core/bundles';
 import { routineOf, STEP_KINDS, type Step } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
@@ -17,15 +16,6 @@ afterEach(async () => {
   await standin.close();
 });
 
-/** Takes a set in as its button does. */
-async function takeIn(set: string): Promise<void> {
-  const bundle = STARTER_SETS.find(({ id }) => id === set)?.bundle;
-  const looked = await gully.http.post('/api/bundles/look').send({ bundle }).expect(200);
-  const { items } = looked.body as { items: { kind: string; name: string; missing: string[] }[] };
-  expect(items.flatMap(({ missing }) => missing)).toEqual([]);
-  const choices = items.map(({ kind, name }) => ({ kind, name, action: 'take', as: '' }));
-  await gully.http.post('/api/bundles/take').send({ bundle, choices }).expect(200);
-}
 const activity = async (): Promise<string[]> =>
   ((await gully.http.get('/api/activity')).body as { subject: string; text: string }[]).map(
     ({ subject, text }) => `${subject}: ${text}`,
@@ -35,7 +25,7 @@ const say = (text: string): Step => ({ ...STEP_KINDS.say.blank(text), texts: [te
 
 describe('a quote book', () => {
   test('is kept by moderators from chat, and asked by number, by words, or for any, over a restart', async () => {
-    await takeIn('quotes');
+    await gully.takeIn('quotes');
     await gully.type('brackenfold', '!quote add The map is wrong, the cave is right.', MOD);
     await gully.said('Kept as number 2.');
     await gully.stop();
@@ -58,7 +48,7 @@ describe('a quote book', () => {
   });
 
   test('two who add and take out at once lose nothing, and an editor that is open learns of it', async () => {
-    await takeIn('quotes');
+    await gully.takeIn('quotes');
     const [list] = (await gully.http.get('/api/lists')).body as { id: string; version: number }[];
     const add = (n: number): Promise<unknown> =>
       gully.http
@@ -86,7 +76,7 @@ describe('a quote book', () => {
 
 describe('commands from chat', () => {
   test('are added, changed and deleted by moderators, and only those that say one text', async () => {
-    await takeIn('commands');
+    await gully.takeIn('commands');
     await gully.type('brackenfold', '!command add !tea Tea is {{ viewer.name }}’s turn.', MOD);
     await gully.said('Added !tea.');
     await gully.type('pebblewren', '!tea');

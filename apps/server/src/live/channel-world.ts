@@ -45,6 +45,7 @@ const AREAS: Readonly<Record<Area, true>> = {
   runs: true,
   timers: true,
   purse: true,
+  queue: true,
 };
 
 /** The channel as it is now, as decisions look at it. Each area adds its own part while the server is put together. */

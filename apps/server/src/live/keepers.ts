@@ -27,6 +27,7 @@ export interface Keeper<K extends Kind> {
 export class Keepers implements OnApplicationBootstrap {
   private readonly keepers: Keeper<Kind>[] = [];
   private readonly byKind = new Map<Kind, Keeper<Kind>>();
+  private readonly followers = new Map<Kind, ((changes: readonly Change[]) => void)[]>();
 
   add<K extends Kind>(keeper: Keeper<K>): void {
     const known = keeper as unknown as Keeper<Kind>;
@@ -35,6 +36,12 @@ export class Keepers implements OnApplicationBootstrap {
       this.byKind.set(kind, known);
     }
     this.keepers.push(known);
+  }
+
+  /** Is told of changes of a kind another area keeps, once they are on disk and its keeper knows. */
+  follow<K extends Kind>(kind: K, follower: (changes: readonly ChangeOf<K>[]) => void): void {
+    const followers = this.followers.get(kind) ?? [];
+    this.followers.set(kind, [...followers, follower as (changes: readonly Change[]) => void]);
   }
 
   onApplicationBootstrap(): void {
@@ -57,6 +64,10 @@ export class Keepers implements OnApplicationBootstrap {
 
   written(changes: readonly Change[]): void {
     for (const [keeper, some] of this.shared(changes)) keeper.written?.(some);
+    for (const [kind, followers] of this.followers) {
+      const some = changes.filter((change) => change.kind === kind);
+      if (some.length > 0) for (const follower of followers) follower(some);
+    }
   }
 
   async reload(): Promise<void> {

@@ -6,7 +6,7 @@ import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { MessageJob, type MessageParts } from './message-job.js';

@@ -10,7 +10,7 @@ import {
 import { Database, isDiskFault } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { ViewersService } from '../viewers/index.js';
 import type { Decided, Job, Turn } from './job.js';
 

@@ -1,1 +1,5 @@
-export { JobQueue, type Job } from './job-queue.js';
+export { beginMessage, tellingsOf } from './messages.js';
+export { Queues1797051600000 } from './migration.js';
+export { QueueClock } from './due.js';
+export { QueueModule } from './queue.module.js';
+export { QUEUE_ROWS } from './rows.js';

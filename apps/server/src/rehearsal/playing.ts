@@ -1,6 +1,7 @@
 import type { Check } from '@gully/core/chat';
 import type { Change, Effect, World } from '@gully/core/pipeline';
 import { resumeRun, type SayEffect, type Started } from '@gully/core/routines';
+import { beginMessage, tellingsOf } from '../queue/index.js';
 import type { Overlay } from './overlay.js';
 
 /** One line that would be said. */
@@ -56,6 +57,15 @@ export function playOut(
     if (end !== undefined && end.how !== 'done') ended.push(`${begun.title} ended: ${end.words}`);
   }
   return { said, effects, changes, ended, checks };
+}
+
+/** What queues would say of what happened in them; nobody but those in them hears it. */
+export function queuesSay(changes: readonly Change[], world: World, at: number): Started[] {
+  return changes.flatMap((change) =>
+    change.kind === 'queue'
+      ? tellingsOf(change).flatMap((telling) => beginMessage(world, change, telling, undefined, at) ?? [])
+      : [],
+  );
 }
 
 export function saidOf(effects: readonly Effect[], after: number): Said[] {

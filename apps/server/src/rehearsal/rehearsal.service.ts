@@ -12,7 +12,7 @@ import type { Persona } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Overlay } from './overlay.js';
-import { playOut, saidOf, type Said } from './playing.js';
+import { playOut, queuesSay, saidOf, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
 
 /** What is different from the channel as it is. */
@@ -76,11 +76,12 @@ export class RehearsalService {
     for (const change of changes) session.apply(change, world);
     session.spoke(id, at);
     const played = playOut(started, session, worldAt);
+    const queued = queuesSay([...changes, ...played.changes], world, at);
     // A run that went on has said more of why since; the command's stands last.
     const last = started.at(-1);
     const later = last === undefined ? undefined : played.checks.get(last.id);
     return {
-      said: [...saidOf(effects, 0), ...played.said],
+      said: [...saidOf(effects, 0), ...played.said, ...queued.flatMap((each) => saidOf(each.effects, 0))],
       why: later === undefined ? why : { ...why, checks: later },
       effects: [
         ...outcomeInWords([...effects, ...played.effects], [...changes, ...played.changes], {

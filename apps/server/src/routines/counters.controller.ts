@@ -4,7 +4,7 @@ import { COUNTER_LIMIT, wordFault } from '@gully/core/routines';
 import { IsInt, Max, Min } from 'class-validator';
 import { Database } from '../database/index.js';
 import { CounterRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { Problem } from '../problem/index.js';
 import { CountersStore } from './counters.store.js';
 

@@ -6,7 +6,7 @@ import { Database, type EntityManager } from '../database/index.js';
 import { RememberedRow } from './rows.js';
 import { ChannelWorld, Keepers, SELF } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { StreamService } from '../stream/index.js';
 import { ViewerWords } from './viewer-words.js';
 

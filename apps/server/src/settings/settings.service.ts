@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { Database } from '../database/index.js';
 import { SettingRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
 

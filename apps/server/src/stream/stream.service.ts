@@ -5,7 +5,7 @@ import { Environment } from '../configuration/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { Streams } from './streams.js';
 
 export interface StreamTurn {
@@ -32,6 +32,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
   private failing = false;
   private ended = false;
+  private readonly lookers: (() => void)[] = [];
   private readonly followers: ((turn: StreamTurn) => void)[] = [];
   /** when the platform last told of going live or offline by an event; an older one came late */
   private lastTurn = 0;
@@ -89,6 +90,11 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     return true;
   }
 
+  /** Calls `look` when anything of it has changed, such as the category. */
+  whenChanged(look: () => void): void {
+    this.lookers.push(look);
+  }
+
   view(): StreamView {
     const { live, liveSince, title, category, viewers } = this.current;
     const since = liveSince === undefined ? null : new Date(liveSince).toISOString();
@@ -126,7 +132,10 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   private async turnTo(next: StreamState): Promise<void> {
     const changed = JSON.stringify(next) !== JSON.stringify(this.current);
     this.current = next;
-    if (changed) this.news.publish('stream', this.view());
+    if (changed) {
+      this.news.publish('stream', this.view());
+      for (const look of this.lookers) look();
+    }
     const { liveSince } = next;
     const begun = liveSince === undefined ? undefined : await this.streams.begin(liveSince);
     if (begun === 'same' || (begun === undefined && !(await this.streams.end(Date.now())))) return;

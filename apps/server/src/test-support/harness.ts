@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import { STARTER_SETS } from '@gully/core/bundles';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import type { LineView, RunView } from '@gully/core/news';
 import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
@@ -182,6 +183,18 @@ export class Gully {
       .send({ name, text: lines.join('\n') })
       .expect(201);
     return (body as { id: string }).id;
+  }
+
+  /** Takes a starter set in as its button does. */
+  async takeIn(set: string): Promise<void> {
+    const bundle = STARTER_SETS.find(({ id }) => id === set)?.bundle;
+    const looked = await this.http.post('/api/bundles/look').send({ bundle }).expect(200);
+    const { items } = looked.body as { items: { kind: string; name: string; missing: string[] }[] };
+    const missing = items.flatMap((item) => item.missing);
+    if (missing.length > 0)
+      throw new Error(`the set ${set} refers to what it has not: ${missing.join(', ')}`);
+    const choices = items.map(({ kind, name }) => ({ kind, name, action: 'take', as: '' }));
+    await this.http.post('/api/bundles/take').send({ bundle, choices }).expect(200);
   }
 
   /** What ran, newest first. */

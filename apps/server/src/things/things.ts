@@ -9,7 +9,7 @@ import { ActivityService } from '../activity/index.js';
 import { Database, newId, type EntityManager } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { makeValidation, Problem } from '../problem/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { AllThings } from './all-things.js';
 import { References } from './references.js';
 import { VERSIONS_KEPT, Versions, writeVersion, type ThingVersion } from './versions.js';

@@ -20,7 +20,7 @@ import type { PreparedRoutine } from '@gully/core/routines';
 import { IsNull } from 'typeorm';
 import { Database, type EntityManager } from '../database/index.js';
 import { TimerClockRow, TimerRow, TimerStateRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { TimersClock } from './clock.js';

@@ -3,7 +3,7 @@ import { ActivityService } from '../activity/index.js';
 import { CONNECTION } from '../chat/index.js';
 import { Database, idsInOrder, insertMany, newId, type EntityManager } from '../database/index.js';
 import { ViewerNoteRow, ViewerRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { Problem } from '../problem/index.js';
 import { decode, FORMULA, readRecords, readRow, type Given } from './csv-reading.js';
 import { CsvMatching, type Known } from './csv-matching.js';

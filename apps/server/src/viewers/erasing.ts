@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { ChatLog } from '../chat/index.js';
 import { Database, type EntityManager, newId, likePart } from '../database/index.js';
 import { ViewerRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerChanges } from './viewer-changes.js';
 import { ViewerParts } from './viewer-parts.js';

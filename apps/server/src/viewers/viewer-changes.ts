@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { In, IsNull, Not } from 'typeorm';
 import { Database, type EntityManager, newId } from '../database/index.js';
 import { ViewerMergeRow, ViewerNoteRow, ViewerRow } from './rows.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { Problem } from '../problem/index.js';
 import { ViewerParts, type Joined } from './viewer-parts.js';
 import { ViewersService } from './viewers.service.js';

@@ -3,7 +3,7 @@ import { viewerKey } from '@gully/core/viewers';
 import { ConnectionService, type Present } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { Database, type EntityManager } from '../database/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { StreamService } from '../stream/index.js';
 import { ViewersService, type Seen } from './viewers.service.js';

@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { Database } from '../database/index.js';
 import { WebhookRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
-import { JobQueue } from '../queue/index.js';
+import { JobQueue } from '../jobs/index.js';
 import { References } from '../things/index.js';
 
 /** The webhooks there are, by name, in memory. */

@@ -69,6 +69,10 @@ export const PHRASES = {
     '!give {} 5',
     '!give {}',
     '!bell',
+    '!join',
+    '!queue',
+    '!place',
+    '!here',
   ],
   emote: [
     '🕯️',

@@ -21,6 +21,8 @@ const PLACES: Readonly<Record<string, string>> = {
   routine: '/prepare/routines/',
   timer: '/prepare/timers/',
   list: '/prepare/lists/',
+  queue: '/prepare/queues/',
+  handle: '/prepare/handles/',
   'phrase-group': '/prepare/phrases/',
 };
 

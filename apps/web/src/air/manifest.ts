@@ -14,19 +14,19 @@ export const AIR: Manifest = {
     {
       id: 'activity',
       title: 'Activity',
-      place: { x: 4, y: 0, w: 8, h: 13 },
+      place: { x: 4, y: 0, w: 8, h: 9 },
       load: async () => (await import('./activity-panel.js')).ActivityPanel,
     },
     {
       id: 'checks',
       title: 'Before going live',
-      place: { x: 0, y: 11, w: 4, h: 5 },
+      place: { x: 4, y: 15, w: 4, h: 5 },
       load: async () => (await import('./checks-panel.js')).ChecksPanel,
     },
     {
       id: 'connection',
       title: 'Connection',
-      place: { x: 0, y: 16, w: 4, h: 8 },
+      place: { x: 4, y: 20, w: 4, h: 8 },
       load: async () => (await import('./connection-panel.js')).ConnectionPanel,
     },
   ],

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
 import { Arrangements, Board } from '../board/index.js';
 import { channelQuery, connectionQuery, knownLines } from '../live/index.js';
 import { useAreas } from '../manifest/index.js';
@@ -58,7 +59,7 @@ export function OnAirPage() {
       <div className="foot">
         <Done />
         <span className="s2 row ml-auto text-soft">
-          <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or do <kbd>?</kbd> all keys
+          <kbd>c</kbd> call next <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or do <kbd>?</kbd> all keys
         </span>
       </div>
     </div>
@@ -86,6 +87,7 @@ function LineRate() {
 function Done() {
   const last = lastDone.use();
   const now = useNow(5_000);
+  useHotkeys('u', () => last?.undo(), { enabled: last !== undefined }, [last]);
   if (last === undefined) return <span className="text-soft">Nothing to undo</span>;
   const at = new Date(last.at).toISOString();
   return (
@@ -95,7 +97,7 @@ function Done() {
         {ago(at, now)}
       </span>
       <button type="button" className="btn s" onClick={last.undo}>
-        Undo
+        Undo <kbd aria-hidden="true">u</kbd>
       </button>
     </span>
   );

@@ -1188,6 +1188,326 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/queues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["QueuesController_list"];
+        put?: never;
+        post: operations["QueuesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["QueuesController_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/acts/{undo}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/bumps/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["QueuesController_bump"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["QueuesController_change"];
+        post?: never;
+        delete: operations["QueuesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HandlesController_list"];
+        put?: never;
+        post: operations["HandlesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/viewers/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["HandlesController_setOf"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["HandlesController_change"];
+        post?: never;
+        delete: operations["HandlesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history/streams": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_streams"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history/summary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_summary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history/viewers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_viewer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quiet": {
         parameters: {
             query?: never;
@@ -2257,7 +2577,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "list" | "routine" | "command" | "timer" | "phrase-group";
+        AboutKind: "line" | "run" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -2316,6 +2636,8 @@ export interface components {
             routines: string[];
             lists: string[];
             timers: string[];
+            queues: string[];
+            handles: string[];
             "phrase-groups": string[];
             title: string;
             author: string;
@@ -2333,7 +2655,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "phrase-groups";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -2356,7 +2678,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "phrase-groups";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -2764,7 +3086,7 @@ export interface components {
             by: components["schemas"]["RankedBy"];
         };
         /** @enum {string} */
-        LedgerCause: "payout" | "event" | "command" | "game" | "wager" | "giveaway" | "reward" | "gift" | "correction" | "import" | "season" | "merge" | "reversal";
+        LedgerCause: "payout" | "event" | "command" | "game" | "wager" | "giveaway" | "queue" | "reward" | "gift" | "correction" | "import" | "season" | "merge" | "reversal";
         CauseDto: {
             cause: components["schemas"]["LedgerCause"];
             amount: number;
@@ -3208,6 +3530,293 @@ export interface components {
             /** @description the version the change is made on */
             version: number;
         };
+        HeadStartDto: {
+            subscriber: number;
+            vip: number;
+            moderator: number;
+        };
+        ClosesDto: {
+            /** @description after so many joined; 0 for never */
+            after: number;
+            /** @description HH:MM, or empty */
+            at: string;
+        };
+        CallRulesDto: {
+            seconds: number;
+            /** @enum {string} */
+            missed: "out" | "back";
+            places: number;
+            next: boolean;
+            privately: boolean;
+        };
+        QueueSaysDto: {
+            opened: string;
+            closed: string;
+            called: string;
+            reminder: string;
+            missed: string;
+            back: string;
+            confirmed: string;
+        };
+        QueueDto: {
+            name: string;
+            byDefault: boolean;
+            categories: string[];
+            places: number;
+            party: number;
+            /** @enum {string} */
+            lowestRole: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
+            /** @description a rank’s id, or empty */
+            rank: string;
+            cost: number;
+            /** @enum {string} */
+            order: "arrival" | "fewest" | "head-start";
+            headStart: components["schemas"]["HeadStartDto"];
+            again: number | null;
+            closes: components["schemas"]["ClosesDto"];
+            call: components["schemas"]["CallRulesDto"];
+            showHandles: boolean;
+            /** @description Liquid, by what happens: opened, closed, called, reminder, missed, back, confirmed */
+            says: components["schemas"]["QueueSaysDto"];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        /** @enum {string} */
+        QueueState: "waiting" | "called" | "confirmed" | "playing";
+        QueuedDto: {
+            id: string;
+            viewer: string;
+            name: string;
+            /** @description the strongest they have */
+            role: components["schemas"]["Role"];
+            /** @description what they are called in the game */
+            handle: string | null;
+            state: components["schemas"]["QueueState"];
+            /** @description from 1; 0 for whoever is not waiting */
+            place: number;
+            /** Format: date-time */
+            joinedAt: string;
+            /** Format: date-time */
+            calledAt: string | null;
+            /** Format: date-time */
+            until: string | null;
+            /** Format: date-time */
+            startedAt: string | null;
+            /** @description turns in this stream */
+            turns: number;
+            /** @description calls missed */
+            missed: number;
+            paid: number;
+            bump: boolean;
+            /** @description how long until they are called, in words */
+            wait: string;
+        };
+        QueueStandingDto: {
+            id: string;
+            name: string;
+            open: boolean;
+            /** @description the one chat means now */
+            current: boolean;
+            party: number;
+            places: number;
+            /** @description seconds to answer a call in */
+            seconds: number;
+            /** @description what a handle is called here */
+            handleName: string | null;
+            /** @description the streamer’s own */
+            ownHandle: string;
+            /** @description how long somebody waits who joins now, in words */
+            wait: string;
+            /** @description mean minutes of the last turns */
+            turnMinutes: number | null;
+            /** @description turns in this stream */
+            played: number;
+            /** @description those playing and called first, then those waiting */
+            entries: components["schemas"]["QueuedDto"][];
+        };
+        BumpHolderDto: {
+            viewer: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
+        };
+        QueuesStandingDto: {
+            /**
+             * Format: date-time
+             * @description now, by the server’s clock
+             */
+            at: string;
+            queues: components["schemas"]["QueueStandingDto"][];
+            bumps: components["schemas"]["BumpHolderDto"][];
+        };
+        ActDto: {
+            /** @enum {string} */
+            does: "open" | "close" | "empty" | "call" | "random" | "choose" | "confirm" | "miss" | "done" | "add" | "remove" | "front" | "move";
+            /** @description whom it concerns, an entry’s id */
+            entry?: string;
+            /** @description whom to add, a viewer’s id */
+            viewer?: string;
+            /** @description before whom to move them, an entry’s id; left out for the end */
+            before?: string;
+        };
+        ActDoneDto: {
+            /** @description what takes it back */
+            undo: string | null;
+        };
+        HoldsBumpDto: {
+            holds: boolean;
+        };
+        QueueBodyDto: {
+            name: string;
+            byDefault: boolean;
+            categories: string[];
+            places: number;
+            party: number;
+            /** @enum {string} */
+            lowestRole: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
+            /** @description a rank’s id, or empty */
+            rank: string;
+            cost: number;
+            /** @enum {string} */
+            order: "arrival" | "fewest" | "head-start";
+            headStart: components["schemas"]["HeadStartDto"];
+            again: number | null;
+            closes: components["schemas"]["ClosesDto"];
+            call: components["schemas"]["CallRulesDto"];
+            showHandles: boolean;
+            /** @description Liquid, by what happens: opened, closed, called, reminder, missed, back, confirmed */
+            says: components["schemas"]["QueueSaysDto"];
+        };
+        QueueChangeDto: {
+            name: string;
+            byDefault: boolean;
+            categories: string[];
+            places: number;
+            party: number;
+            /** @enum {string} */
+            lowestRole: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
+            /** @description a rank’s id, or empty */
+            rank: string;
+            cost: number;
+            /** @enum {string} */
+            order: "arrival" | "fewest" | "head-start";
+            headStart: components["schemas"]["HeadStartDto"];
+            again: number | null;
+            closes: components["schemas"]["ClosesDto"];
+            call: components["schemas"]["CallRulesDto"];
+            showHandles: boolean;
+            /** @description Liquid, by what happens: opened, closed, called, reminder, missed, back, confirmed */
+            says: components["schemas"]["QueueSaysDto"];
+            version: number;
+        };
+        HandleDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        HandleTextDto: {
+            /** @description empty to forget it */
+            text: string;
+        };
+        HandleBodyDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
+        };
+        HandleChangeDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
+            version: number;
+        };
+        /** @enum {string} */
+        QueuedState: "waiting" | "called" | "confirmed" | "playing" | "done" | "missed" | "left" | "removed";
+        PastEntryDto: {
+            id: string;
+            queue: string;
+            queueName: string;
+            viewer: string;
+            name: string;
+            state: components["schemas"]["QueuedState"];
+            /** Format: date-time */
+            joinedAt: string;
+            /** Format: date-time */
+            calledAt: string | null;
+            /** Format: date-time */
+            startedAt: string | null;
+            /** Format: date-time */
+            endedAt: string | null;
+            /** @description minutes they were told, least */
+            toldLeast: number | null;
+            toldMost: number | null;
+            /** @description calls missed */
+            missed: number;
+        };
+        QueuedStreamDto: {
+            id: string;
+            /** Format: date-time */
+            startedAt: string;
+            queued: number;
+        };
+        SummaryDto: {
+            /** @description how turns were shared, in words */
+            words: string;
+            /** @description Gini coefficient of turns, 0 to 1 */
+            gini: number;
+            /** @description viewers who queued */
+            queued: number;
+            turns: number;
+            /** @description who queued and had no turn */
+            without: string[];
+            /** @description calls missed */
+            missed: number;
+            /** @description mean minutes of a turn */
+            turnMinutes: number | null;
+            /** @description mean minutes until a call */
+            waitMinutes: number | null;
+            /** @description waits that were told and came to a call */
+            told: number;
+            /** @description of those, called as told */
+            right: number;
+            sooner: number;
+            later: number;
+            /** @description mean minutes by which the others missed it */
+            missedBy: number;
+        };
+        OwnHandleDto: {
+            /** @description the game’s handle */
+            id: string;
+            name: string;
+            category: string;
+            text: string | null;
+        };
+        OwnQueueDto: {
+            id: string;
+            name: string;
+            state: components["schemas"]["QueueState"];
+            place: number;
+        };
+        ViewerInQueuesDto: {
+            bump: boolean;
+            handles: components["schemas"]["OwnHandleDto"][];
+            /** @description those they are in now */
+            queues: components["schemas"]["OwnQueueDto"][];
+        };
         /** @enum {string} */
         QuietChoice: "moderators" | "timers" | "all" | "off";
         QuietDto: {
@@ -3246,7 +3855,7 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "list" | "routine" | "command" | "timer" | "phrase-group" | "guard";
+        DraftKind: "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
             kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
@@ -3302,7 +3911,7 @@ export interface components {
              * @description hand: the routine open in the editor is run
              * @enum {string}
              */
-            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "hand";
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "hand";
             count?: number;
             message?: string;
         };
@@ -3318,7 +3927,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank";
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed";
         EventTriggerDto: {
             id: string;
             event: components["schemas"]["EventKind"];
@@ -3568,7 +4177,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {string} */
-        ReferenceKind: "list" | "routine" | "command" | "timer" | "phrase-group" | "webhook";
+        ReferenceKind: "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -3862,7 +4471,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -4158,6 +4767,37 @@ export interface components {
             /** @enum {string} */
             whose: "target" | "viewer";
             amount: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        QueueStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "QueueStep";
+            id: string;
+            queue: string;
+            /** @enum {string} */
+            does: "join" | "leave" | "confirm" | "front" | "show" | "call" | "random" | "choose" | "done" | "add" | "remove" | "first" | "bump" | "unbump" | "open" | "close" | "empty";
+            /** @enum {string} */
+            whom: "viewer" | "target";
+            handle: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        HandleStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "HandleStep";
+            id: string;
+            /** @enum {string} */
+            does: "set" | "forget";
+            /** @enum {string} */
+            whose: "viewer" | "target";
+            handle: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -6519,6 +7159,672 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"][];
+                };
+            };
+        };
+    };
+    QueuesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QueueBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueuesStandingDto"];
+                };
+            };
+        };
+    };
+    QueuesController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActDoneDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                undo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_bump: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                viewer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldsBumpDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QueueChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    QueuesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"][];
+                };
+            };
+        };
+    };
+    HandlesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_setOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                viewer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleTextDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    HandlesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HistoryController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastEntryDto"][];
+                };
+            };
+        };
+    };
+    HistoryController_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueuedStreamDto"][];
+                };
+            };
+        };
+    };
+    HistoryController_summary: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SummaryDto"];
+                };
+            };
+        };
+    };
+    HistoryController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    HistoryController_viewer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ViewerInQueuesDto"];
                 };
             };
         };

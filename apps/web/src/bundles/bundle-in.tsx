@@ -24,6 +24,8 @@ const KIND_WORDS = {
   routines: 'routine',
   lists: 'list',
   timers: 'timer',
+  queues: 'queue',
+  handles: 'handle of a game',
   'phrase-groups': 'blocked phrases',
 } as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;

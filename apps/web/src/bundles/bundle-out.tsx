@@ -5,13 +5,29 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
 import { phraseGroupsQuery } from '../guard/index.js';
-import { commandsQuery, listsQuery, routinesQuery, timersQuery, usePrefix } from '../live/index.js';
+import {
+  commandsQuery,
+  handlesQuery,
+  listsQuery,
+  queuesQuery,
+  routinesQuery,
+  timersQuery,
+  usePrefix,
+} from '../live/index.js';
 import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
 import { TickList } from './tick-list.js';
 
-type Kind = 'commands' | 'routines' | 'timers' | 'lists' | 'phrase-groups';
-const KINDS: readonly Kind[] = ['commands', 'routines', 'timers', 'lists', 'phrase-groups'];
+type Kind = 'commands' | 'routines' | 'timers' | 'lists' | 'queues' | 'handles' | 'phrase-groups';
+const KINDS: readonly Kind[] = [
+  'commands',
+  'routines',
+  'timers',
+  'lists',
+  'queues',
+  'handles',
+  'phrase-groups',
+];
 
 /** Any choice of what there is, as a file. */
 export function BundleOut() {
@@ -21,6 +37,8 @@ export function BundleOut() {
   const { data: routines } = useQuery(routinesQuery);
   const { data: lists } = useQuery(listsQuery);
   const { data: timers } = useQuery(timersQuery);
+  const { data: queues } = useQuery(queuesQuery);
+  const { data: handles } = useQuery(handlesQuery);
   const { data: groups } = useQuery(phraseGroupsQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
@@ -32,6 +50,8 @@ export function BundleOut() {
     routines: (routines ?? []).map(({ id, name }) => ({ id, name })),
     timers: (timers ?? []).map(({ id, name }) => ({ id, name })),
     'phrase-groups': (groups ?? []).map(({ id, name }) => ({ id, name })),
+    queues: (queues ?? []).map(({ id, name }) => ({ id, name })),
+    handles: (handles ?? []).map(({ id, name, category }) => ({ id, name: `${name} in ${category}` })),
     lists: (lists ?? []).map(({ id, name }) => ({ id, name })),
   };
   const idsOf = (kind: Kind): string[] => all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
@@ -46,6 +66,8 @@ export function BundleOut() {
             routines: idsOf('routines'),
             lists: idsOf('lists'),
             timers: idsOf('timers'),
+            queues: idsOf('queues'),
+            handles: idsOf('handles'),
             'phrase-groups': idsOf('phrase-groups'),
             questions: questions.map((question) => ({ ...question, choices: [...question.choices] })),
           },

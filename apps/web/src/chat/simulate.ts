@@ -1,12 +1,10 @@
-import { EVENT_KINDS } from '@gully/core/routines';
+import { EVENT_KINDS, isPlatformEvent } from '@gully/core/routines';
 import { answerOf, api, type Role } from '../api/index.js';
 import { tellProblem } from '../ui/index.js';
 import type { Raised } from './raise-event.js';
 
 /** What the platform tells by events; first messages are told by chat itself. */
-export const PLATFORM_EVENTS = EVENT_KINDS.filter(
-  (kind) => kind !== 'arrival' && kind !== 'return' && kind !== 'rank',
-);
+export const PLATFORM_EVENTS = EVENT_KINDS.filter(isPlatformEvent);
 
 /** Who does it where nobody is named. */
 export const SOMEBODY = 'pebblewren';
@@ -16,8 +14,8 @@ export const SAY_AS = { name: 'gully.say-as', role: 'gully.say-as.role' } as con
 
 /** Has the simulated platform tell of an event. @param name who does it; empty for somebody */
 export async function simulate({ kind, count, message }: Raised, name: string, roles: Role[]): Promise<void> {
-  // Arrivals and returns come of what is said, and a hand is not the platform's.
-  if (kind === 'hand' || kind === 'arrival' || kind === 'return' || kind === 'rank') return;
+  // All else comes of what is said and done, and not from the platform.
+  if (!isPlatformEvent(kind)) return;
   try {
     const who = ['live', 'offline'].includes(kind) ? {} : { name: name || SOMEBODY, roles };
     await answerOf(api.POST('/api/standin/event', { body: { type: kind, ...who, count, message } }));

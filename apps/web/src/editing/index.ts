@@ -3,6 +3,7 @@ export { GroupBlank, GroupField } from './group-blank.js';
 export { AddLink, DraftRow, KindPage } from './kind-page.js';
 export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
 export { SeveralBar } from './several-bar.js';
+export { SplitPage } from './split-page.js';
 export { SettingChoice } from './setting-choice.js';
 export { useSeveral } from './use-several.js';
 export { useAsking } from './use-asking.js';

@@ -7,6 +7,8 @@ const PLACES: Readonly<Record<User['kind'], string>> = {
   routine: '/prepare/routines/',
   timer: '/prepare/timers/',
   list: '/prepare/lists/',
+  queue: '/prepare/queues/',
+  handle: '/prepare/handles/',
   'phrase-group': '/prepare/phrases/',
   webhook: '/prepare/outputs?',
 };

@@ -15,6 +15,8 @@ const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
   [['Alt ↑ ↓'], 'move the current step'],
   [['Ctrl .'], 'collapse or open the dock'],
   [['q'], 'keep the bot quiet'],
+  [['c'], 'call the next of the queue, on On air'],
+  [['u'], 'undo what was done last, on On air'],
   [['?'], 'this list'],
 ];
 

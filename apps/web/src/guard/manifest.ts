@@ -51,7 +51,7 @@ export const GUARD: Manifest = {
     {
       id: 'catches',
       title: 'Catches',
-      place: { x: 4, y: 13, w: 8, h: 11 },
+      place: { x: 8, y: 9, w: 4, h: 11 },
       load: async () => (await import('./catches-panel.js')).CatchesPanel,
     },
   ],

@@ -2,8 +2,16 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { answerOf, api, type Role } from '../api/index.js';
 import { useAmounts, useCurrency } from '../currency/index.js';
-import { Choice, DialogBox, ROLE_CHOICES, tellProblem, WholeNumber } from '../ui/index.js';
-import { FindViewer, type Somebody } from './find-viewer.js';
+import {
+  Choice,
+  DialogBox,
+  FindViewer,
+  ROLE_CHOICES,
+  tellProblem,
+  WholeNumber,
+  type Somebody,
+} from '../ui/index.js';
+
 import { useBalancesChanged } from './use-reversal.js';
 
 const DOES = [

@@ -11,6 +11,7 @@ export const CAUSE_WORDS: Readonly<Record<Cause, string>> = {
   game: 'Game',
   wager: 'Wager',
   giveaway: 'Giveaway',
+  queue: 'Queue',
   reward: 'Reward',
   gift: 'Gift',
   correction: 'By hand',

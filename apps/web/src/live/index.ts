@@ -9,6 +9,8 @@ export {
   countersQuery,
   goingQuery,
   healthQuery,
+  handlesQuery,
+  queuesQuery,
   listsQuery,
   queryClient,
   rememberedQuery,

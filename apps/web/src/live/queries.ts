@@ -81,6 +81,14 @@ export const listsQuery = queryOptions({
   queryKey: ['lists'],
   queryFn: () => answerOf(api.GET('/api/lists')),
 });
+export const queuesQuery = queryOptions({
+  queryKey: ['queues'],
+  queryFn: () => answerOf(api.GET('/api/queues')),
+});
+export const handlesQuery = queryOptions({
+  queryKey: ['handles'],
+  queryFn: () => answerOf(api.GET('/api/handles')),
+});
 export const rememberedQuery = queryOptions({
   queryKey: ['remembered'],
   queryFn: () => answerOf(api.GET('/api/remembered')),

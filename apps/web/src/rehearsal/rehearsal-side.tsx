@@ -10,6 +10,7 @@ import { Brief, RaiseEvent, raisedInWords, replay, WhyPanel, WhyWays, type Raise
 import { openDraft } from '../commands/index.js';
 import { openRoutine } from '../routines/index.js';
 import { useGuardDraft } from '../guard/index.js';
+import { openHandle, openQueue } from '../queue/index.js';
 import { chosenRate, openTimer } from '../timers/index.js';
 import { usePersona, type Persona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
@@ -41,6 +42,8 @@ export function RehearsalSide() {
   const routine = openRoutine.use();
   const timer = openTimer.use();
   const guard = useGuardDraft();
+  const queue = openQueue.use();
+  const handle = openHandle.use();
   const rate = chosenRate.use();
   const about = {
     session: sessionId(),
@@ -50,6 +53,8 @@ export function RehearsalSide() {
     drafts: [
       ...(draft === undefined ? [] : [draftOf('command', draft.id, asSent(draft))]),
       ...(routine === undefined ? [] : [draftOf('routine', routine.id, routineAsSent(routine))]),
+      ...(queue === undefined ? [] : [draftOf('queue', queue.id, queue.body)]),
+      ...(handle === undefined ? [] : [draftOf('handle', handle.id, handle.body)]),
       ...(guard === undefined ? [] : [draftOf('guard', undefined, guard)]),
       ...(timer === undefined ? [] : [draftOf('timer', timer.id, timerAsSent(timer))]),
     ],

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { CircleDashed, RotateCcw } from 'lucide-react';
 import { openDraft } from '../commands/index.js';
 import { streamQuery, usePrefix } from '../live/index.js';
+import { openHandle, openQueue } from '../queue/index.js';
 import { openRoutine, routineDrafts } from '../routines/index.js';
 import { useGuardDraft } from '../guard/index.js';
 import { openTimer, timerDrafts } from '../timers/index.js';
@@ -139,12 +140,16 @@ function useDrafted(command: string | undefined): string[] {
   const routine = openRoutine.use();
   const timer = openTimer.use();
   const guard = useGuardDraft();
+  const queue = openQueue.use();
+  const handle = openHandle.use();
   const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
   const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
   return [
     command,
     routine !== undefined && isRoutine ? routine.name || 'the new routine' : undefined,
     guard === undefined ? undefined : 'the guard',
+    queue === undefined ? undefined : queue.body.name || 'the new queue',
+    handle === undefined ? undefined : `the handle ${handle.body.name}`,
     timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
   ].filter((name) => name !== undefined);
 }

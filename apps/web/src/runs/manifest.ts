@@ -20,7 +20,7 @@ export const RUNS: Manifest = {
     {
       id: 'running',
       title: 'Running routines',
-      place: { x: 0, y: 6, w: 4, h: 5 },
+      place: { x: 0, y: 20, w: 4, h: 5 },
       load: async () => (await import('./running-panel.js')).RunningPanel,
     },
   ],

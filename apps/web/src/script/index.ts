@@ -3,7 +3,7 @@ export { RoutineScript } from './routine-script.js';
 export { ReferenceChoice } from './reference-choice.js';
 export { useScope, type Started } from './scope.js';
 export { TextField } from './text-field.js';
-export { OneText, Texts } from './texts-blank.js';
+export { OneText, SaidText, Texts } from './texts-blank.js';
 export { useNames } from './use-names.js';
 export { ValueReference } from './value-reference.js';
 export { LIVE_OPTIONS, WhenBlank } from './when.js';

@@ -1,6 +1,7 @@
 import { titleOf } from '@gully/core/commands';
 import { chanceFrom } from '@gully/core/random';
 import {
+  allSteps,
   EMPTY_ROUTINE_WORLD,
   FAILURE,
   countersOf,
@@ -13,6 +14,7 @@ import {
   type Routine,
   type RoutineWorld,
 } from '@gully/core/routines';
+import type { QueueBody } from '@gully/core/queue';
 import { OFFLINE } from '@gully/core/stream';
 import { Span, type Scope } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
@@ -22,13 +24,19 @@ import {
   channelQuery,
   commandsQuery,
   countersQuery,
+  handlesQuery,
   listsQuery,
+  queuesQuery,
   rememberedQuery,
   streamQuery,
   usePrefix,
 } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { usePersona } from './persona.js';
+import { sampleQueues } from './queue-sample.js';
+
+/** Stands for a queue that may not be saved yet. Ids are ULIDs, so this cannot be one. */
+const EDITED = 'edited';
 
 /** Previews keep still while one types: chance always takes the first. */
 const STILL = chanceFrom(() => 0);
@@ -43,6 +51,8 @@ export interface Started {
   /** true when somebody else is named */
   readonly names: boolean;
   readonly event?: EventFacts | undefined;
+  /** the queue it is of, as it is edited */
+  readonly queue?: QueueBody | undefined;
 }
 
 /** What a text of a routine would be filled in with now, for the persona chosen in the dock. */
@@ -54,6 +64,8 @@ export function useScope(routine: Routine, started: Started): Scope {
   const { data: lists } = useQuery(listsQuery);
   const { data: remembered } = useQuery(rememberedQuery);
   const { data: commands } = useQuery(commandsQuery);
+  const { data: queues } = useQuery(queuesQuery);
+  const { data: handles } = useQuery(handlesQuery);
   const prefix = usePrefix();
   const now = useNow(30_000);
   // Made again when what there is changes, and not with every letter of a text.
@@ -64,6 +76,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       ...strangerFacts('persona', persona.name, persona.roles, now),
       watchTime: (persona.hours ?? 0) * 3600,
     };
+    const edited = started.queue === undefined ? undefined : [{ ...started.queue, id: EDITED }];
     const words = [...new Set([...(remembered?.names ?? []), ...wordsOf(routine)])];
     const world: RoutineWorld = {
       ...EMPTY_ROUTINE_WORLD,
@@ -93,6 +106,7 @@ export function useScope(routine: Routine, started: Started): Scope {
         recall: (_span, _viewer, name) => (name === FAILURE ? undefined : `‹${name}›`),
         names: () => words,
       },
+      queue: sampleQueues({ queues: edited ?? queues ?? [], handles: handles ?? [], viewer, at: now }),
       timers: { inWords: () => '‹the next timers›', nameOf: () => '' },
       commands: {
         openTo: () =>
@@ -103,6 +117,13 @@ export function useScope(routine: Routine, started: Started): Scope {
             )
             .map((each) => titleOf(each, prefix)),
         byRole: () => '‹all commands, with who may use them›',
+        doing: (fits) => {
+          const one = (commands ?? []).find(
+            ({ enabled, trigger, routine: own }) =>
+              enabled && trigger.name !== '' && allSteps(own.steps).some(fits),
+          );
+          return one === undefined ? '‹a command›' : titleOf(one, prefix);
+        },
       },
     };
     const examples = Object.values(started.inputs);
@@ -118,6 +139,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       line: undefined,
       command: { name: started.name, uses: started.uses + 1, usesByViewer: 1 },
       event: started.event,
+      ...(edited === undefined ? {} : { queue: { id: EDITED, whileOff: false } }),
       at: now,
     };
     const refused = { why: 'cooling down, 12 s left', wait: new Span(12) };
@@ -129,7 +151,7 @@ export function useScope(routine: Routine, started: Started): Scope {
     };
     // What matters of the routine and of what starts it is in `named`.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [named, persona, channel, stream, counters, lists, remembered, commands, prefix, now]);
+  }, [named, persona, channel, stream, counters, lists, remembered, commands, queues, handles, prefix, now]);
 }
 
 function countSteps({ steps }: Routine): unknown {

@@ -100,6 +100,11 @@ export function OneText(props: OneTextProps) {
   return <OneLine {...props} scope={scope} onShowValues={onShowValues} />;
 }
 
+/** A text that stands by itself, outside of a script. */
+export function SaidText(props: OneTextProps & About) {
+  return <OneLine {...props} />;
+}
+
 /** A text with values: what it would be now stands under it, and what is wrong with it. */
 function OneLine({
   text,

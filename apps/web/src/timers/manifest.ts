@@ -27,7 +27,7 @@ export const TIMERS: Manifest = {
     {
       id: 'timers',
       title: 'Timers due',
-      place: { x: 0, y: 0, w: 4, h: 6 },
+      place: { x: 4, y: 9, w: 4, h: 6 },
       load: async () => (await import('./timers-panel.js')).TimersPanel,
     },
   ],

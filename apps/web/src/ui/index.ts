@@ -4,6 +4,7 @@ export { Choice } from './choice.js';
 export { DurationField } from './duration-field.js';
 export { DialogBox } from './dialog-box.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
+export { FindViewer, type Somebody } from './find-viewer.js';
 export { IconButton } from './icon-button.js';
 export { lastDone, type LastDone } from './last-done.js';
 export { Mark, Notch } from './mark.js';

@@ -2,6 +2,7 @@ import type { CommandBody } from '../commands/index.js';
 import type { PhraseGroupBody } from '../guard/index.js';
 import type { ListBody } from '../lists/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
+import type { HandleBody, QueueBody } from '../queue/index.js';
 import type { TimerBody } from '../timers/index.js';
 
 /** What a bundle's file says of itself. */
@@ -37,8 +38,24 @@ export interface Bundle {
   readonly lists: readonly ListBody[];
   /** what one runs is named: a routine by its name, a command by what is typed without its prefix */
   readonly timers: readonly TimerBody[];
+  readonly queues: readonly QueueBody[];
+  /** of games, without anybody's own */
+  readonly handles: readonly HandleBody[];
   readonly 'phrase-groups': readonly PhraseGroupBody[];
 }
 
-export const ITEM_KINDS = ['commands', 'routines', 'lists', 'timers', 'phrase-groups'] as const;
+export const ITEM_KINDS = [
+  'commands',
+  'routines',
+  'lists',
+  'timers',
+  'queues',
+  'handles',
+  'phrase-groups',
+] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
+/** What a bundle carries where it carries nothing. */
+export const NO_ITEMS = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, []])) as unknown as Pick<
+  Bundle,
+  ItemKind
+>;

@@ -2,6 +2,7 @@ export {
   BUNDLE_FORMAT,
   BUNDLE_VERSION,
   ITEM_KINDS,
+  NO_ITEMS,
   QUESTION_TYPES,
   type Bundle,
   type ItemKind,

@@ -3,10 +3,18 @@ import { INPUT_TYPES, REFUSING_GATES } from '../commands/index.js';
 import { ACTIONS, GROUPS_LIMIT, PHRASES_LIMIT, TIMEOUT_LIMIT_S } from '../guard/index.js';
 import { LINE_LIMIT, LINES_LIMIT } from '../lists/index.js';
 import { AFTER_RESTART, EVENT_KINDS, stepSchemas, WHILE_RUNNING, type Schema } from '../routines/index.js';
+import {
+  HANDLE_LENGTH,
+  HANDLES_LIMIT,
+  HEAD_STARTS,
+  ORDERS,
+  QUEUE_LIMITS,
+  QUEUE_MESSAGES,
+} from '../queue/index.js';
 import { DRAW_ORDERS } from '../random/index.js';
 import { LIVE_CHOICES } from '../stream/index.js';
 import { INTERVAL_LIMIT, JITTER_LIMIT, LINES_LIMIT as TIMER_LINES, TIMER_DOES } from '../timers/index.js';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, QUESTION_TYPES } from './bundle.js';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, ITEM_KINDS, QUESTION_TYPES } from './bundle.js';
 
 const text = (most: number, description?: string): Schema => ({
   type: 'string',
@@ -36,7 +44,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers, lists and blocked phrases of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists, queues, the handles of games and blocked phrases of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -50,9 +58,11 @@ export function bundleSchema(): Schema {
         routines: listOf(ref('NamedRoutine'), 1_000),
         lists: listOf(ref('List'), 200),
         timers: listOf(ref('Timer'), 200),
+        queues: listOf(ref('Queue'), QUEUE_LIMITS.queues),
+        handles: listOf(ref('Handle'), HANDLES_LIMIT),
         'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
       },
-      ['$schema', 'author', 'note', 'questions', 'commands', 'routines', 'lists', 'timers', 'phrase-groups'],
+      ['$schema', 'author', 'note', 'questions', ...ITEM_KINDS],
     ),
     $defs: {
       Question: closed(
@@ -89,6 +99,39 @@ export function bundleSchema(): Schema {
           }),
           PHRASES_LIMIT,
         ),
+      }),
+      Queue: closed({
+        name: text(QUEUE_LIMITS.name),
+        byDefault: flag,
+        categories: listOf(text(200), 20),
+        places: whole(1, QUEUE_LIMITS.places),
+        party: whole(1, QUEUE_LIMITS.party),
+        lowestRole: oneOf(ROLES),
+        rank: text(0, 'ranks are a channel’s own'),
+        cost: whole(0, QUEUE_LIMITS.cost),
+        order: oneOf(ORDERS),
+        headStart: closed(
+          Object.fromEntries(HEAD_STARTS.map((role) => [role, whole(0, QUEUE_LIMITS.headStart)])),
+        ),
+        again: orNull(whole(0, QUEUE_LIMITS.again)),
+        closes: closed({ after: whole(0, QUEUE_LIMITS.after), at: text(5, 'HH:MM, or empty') }),
+        call: closed({
+          seconds: whole(QUEUE_LIMITS.seconds.least, QUEUE_LIMITS.seconds.most),
+          missed: oneOf(['out', 'back']),
+          places: whole(1, QUEUE_LIMITS.back),
+          next: flag,
+          privately: flag,
+        }),
+        showHandles: flag,
+        says: closed(Object.fromEntries(QUEUE_MESSAGES.map((message) => [message, text(5_000)]))),
+      }),
+      Handle: closed({
+        name: text(60),
+        category: text(200),
+        pattern: text(500),
+        example: text(HANDLE_LENGTH),
+        required: flag,
+        own: text(0, 'everybody has their own'),
       }),
       Timer: closed({
         name: text(60),

@@ -1,6 +1,7 @@
 import { BLANK_COMMAND, STARTERS, type CommandBody, type Gates, type Input } from '../commands/index.js';
 import { routineOf, STEP_KINDS, type Step } from '../routines/index.js';
-import { BUNDLE_FORMAT, BUNDLE_VERSION, type Bundle } from './bundle.js';
+import { BUNDLE_FORMAT, BUNDLE_VERSION, NO_ITEMS, type Bundle, type ItemKind } from './bundle.js';
+import { queueCommands } from './queue-set.js';
 
 /** Several things made for one another, that ship with Gully and are taken in like any bundle. */
 export interface StarterSet {
@@ -35,17 +36,14 @@ function command(
   };
 }
 
-function bundle(title: string, note: string, parts: Pick<Bundle, 'commands' | 'lists'>): Bundle {
+function bundle(title: string, note: string, parts: Partial<Pick<Bundle, ItemKind>>): Bundle {
   const about = {
     title,
     author: 'Gully',
     note,
     questions: [],
-    routines: [],
-    timers: [],
-    'phrase-groups': [],
   };
-  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, ...about, ...parts };
+  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, ...about, ...NO_ITEMS, ...parts };
 }
 
 const QUOTES = 'Quotes';
@@ -118,7 +116,6 @@ const FROM_CHAT = bundle(
   COMMANDS,
   'Moderators add, change and delete commands that say one text, while they chat. What does more is made in Gully alone; each use stands in the activity.',
   {
-    lists: [],
     commands: [
       command(
         'command add',
@@ -146,7 +143,6 @@ const FOR_CURRENCY = bundle(
   CURRENCY,
   'Viewers see what they have and give to each other; moderators award and take. All of them call the currency what it is called in its settings.',
   {
-    lists: [],
     commands: STARTERS.filter(({ id }) => OF_CURRENCY.has(id)).map(({ body }) => ({
       ...body,
       group: 'Currency',
@@ -154,9 +150,17 @@ const FOR_CURRENCY = bundle(
   },
 );
 
+const QUEUE = 'Queue';
+const FOR_QUEUE = bundle(
+  'Queue commands',
+  'Viewers join, look up their place and answer their call; moderators call, send to the front and close. Set up a queue under Queues, then take them in.',
+  { commands: queueCommands((name, gates, inputs, steps) => command(name, QUEUE, gates, inputs, steps)) },
+);
+
 /** All sets, in the order they are offered. */
 export const STARTER_SETS: readonly StarterSet[] = [
   { id: 'quotes', bundle: QUOTE_BOOK },
   { id: 'commands', bundle: FROM_CHAT },
   { id: 'currency', bundle: FOR_CURRENCY },
+  { id: 'queue', bundle: FOR_QUEUE },
 ];

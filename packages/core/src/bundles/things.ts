@@ -1,7 +1,8 @@
 import { COMMAND_THING, type CommandBody } from '../commands/index.js';
 import { PHRASE_GROUP_THING, type PhraseGroupBody } from '../guard/index.js';
 import { LIST_THING, type ListBody } from '../lists/index.js';
-import { ROUTINE_THING, type NamedRoutineBody } from '../routines/index.js';
+import { HANDLE_THING, queueThing, type HandleBody, type QueueBody } from '../queue/index.js';
+import { isCostly, ROUTINE_THING, sayOnly, type NamedRoutineBody } from '../routines/index.js';
 import type { ThingKind, ThingShape } from '../things/index.js';
 import { TIMER_THING, type TimerBody } from '../timers/index.js';
 
@@ -11,6 +12,8 @@ export interface BodyOf {
   routine: NamedRoutineBody;
   list: ListBody;
   timer: TimerBody;
+  queue: QueueBody;
+  handle: HandleBody;
   'phrase-group': PhraseGroupBody;
 }
 
@@ -20,5 +23,7 @@ export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
   routine: ROUTINE_THING,
   list: LIST_THING,
   timer: TIMER_THING,
+  queue: queueThing((text) => isCostly(sayOnly(text).steps)),
+  handle: HANDLE_THING,
   'phrase-group': PHRASE_GROUP_THING,
 };

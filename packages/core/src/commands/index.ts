@@ -13,7 +13,7 @@ export {
   type Trigger,
 } from './command.js';
 export { decideCommand, REFUSAL_PAUSE_MS, type CommandChange, type CommandDecision } from './decide.js';
-export { commandsByRole, openCommands } from './open.js';
+export { commandDoing, commandsByRole, openCommands } from './open.js';
 export { cooldownLeft } from './gates.js';
 export { INPUT_TYPES, INPUTS_LIMIT, usageOf, type Input, type InputType } from './input.js';
 export { DEFAULT_PREFIX, prefixFault } from './prefix.js';

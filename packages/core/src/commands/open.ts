@@ -1,4 +1,5 @@
 import { ROLE_NAMES, ROLES, type Role } from '../chat/index.js';
+import { allSteps, type Step } from '../routines/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { whoGate } from './gates.js';
 import type { PreparedCommand, Triggers } from './match.js';
@@ -18,6 +19,11 @@ export function openCommands(index: Triggers, viewer: ViewerFacts, roles: readon
         whoGate(command.gates, { viewer: viewer.id, name: viewer.name, roles }).stop === undefined,
     )
     .map(({ title }) => title);
+}
+
+/** A command whose steps do something, as it is typed; the first by name. */
+export function commandDoing(index: Triggers, fits: (step: Step) => boolean): string | undefined {
+  return usable(index).find(({ command }) => allSteps(command.routine.steps).some(fits))?.title;
 }
 
 /** All commands with who may use them, in words: `anyone: !kit !map; moderators and up: !hold`. */

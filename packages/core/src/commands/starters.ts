@@ -187,7 +187,7 @@ export const STARTERS: readonly Starter[] = [
     trigger: { name: 'balance', aliases: ['purse'] },
     inputs: [input('who', 'viewer', { optional: true })],
     says: [
-      '{{ target.name }} has {{ target.balance | amount: currency }}{% if target.place %}, place {{ target.place }}{% endif %}{% if target.rank != "" %}, and is a {{ target.rank }}{% endif %}.',
+      '{{ target.name }} has {{ target.balance | amount: currency }}{% if target.place != "" %}, place {{ target.place }}{% endif %}{% if target.rank != "" %}, and is a {{ target.rank }}{% endif %}.',
     ],
   }),
   starter('give', 'one viewer gives another some of the currency', {

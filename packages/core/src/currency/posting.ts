@@ -17,6 +17,7 @@ export const CAUSES = [
   'game',
   'wager',
   'giveaway',
+  'queue',
   'reward',
   'gift',
   'correction',

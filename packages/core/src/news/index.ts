@@ -139,6 +139,7 @@ export interface NewsOf {
   catches: { readonly at: number };
   /** currency moved; told at most twice a second. UTC milliseconds */
   ledger: { readonly at: number };
+  queue: { readonly ids: readonly string[] };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */
@@ -166,6 +167,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   timers: 'control-room',
   catches: 'control-room',
   ledger: 'control-room',
+  queue: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',
   removed: 'control-room',

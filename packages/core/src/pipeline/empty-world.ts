@@ -22,6 +22,7 @@ export function emptyWorld(): World {
       toldRefusal: () => undefined,
       openTo: () => [],
       byRole: () => '',
+      doing: () => undefined,
     },
     viewers: {
       of: ({ viewer, name, roles, at }) => strangerFacts(viewer, name, roles, at),

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { drawLine } from '../lists/index.js';
 import { chanceFrom } from '../random/index.js';
+import { BLANK_QUEUE, newQueue } from '../queue/index.js';
 import { ROUTINE_SLICES } from '../routines/index.js';
 import { anyChange, command, NOT_USED, seen, TestList, worldOf, type Things } from '../test-support/index.js';
 import { changeInWords, channelLayers, SLICES, type Change, type World } from './index.js';
@@ -12,6 +13,7 @@ const THINGS: Things = {
   lists: ['Campfire', 'Ropes'],
   timers: ['t1'],
 };
+const QUEUE = newQueue('q1', { ...BLANK_QUEUE, name: 'Ropes' });
 const KINDS = Object.keys(SLICES) as Change['kind'][];
 const change = anyChange(THINGS);
 const look = (world: World) => seen(world, THINGS);
@@ -39,6 +41,11 @@ function channel(): World {
       toldRefusal: (id, who) => (id === 'c1' && who === 'v-moth' ? 3 : undefined),
     },
     arrivals: { has: (who) => who === 'v-moth' },
+    queue: {
+      all: () => [QUEUE],
+      find: (id) => (id === QUEUE.id ? QUEUE : undefined),
+      holdsBump: (who) => who === 'v-moth',
+    },
   });
 }
 

@@ -63,6 +63,7 @@ function appliesTo(step: Step, field: string): boolean {
   if (step.kind === 'counter') return field !== 'amount' || step.change !== 'typed';
   if (step.kind === 'command') return field !== 'text' || step.does !== 'remove';
   if (step.kind === 'timer') return field !== 'named' || step.timer === NAMED_TIMER;
+  if (step.kind === 'handle') return field !== 'handle' || step.does === 'set';
   return true;
 }
 

@@ -1,5 +1,6 @@
 import { chanceFrom } from '../random/index.js';
 import { NO_PURSE } from '../currency/index.js';
+import { NO_QUEUES } from '../queue/index.js';
 import { OFFLINE } from '../stream/index.js';
 import type { RoutineWorld } from './world.js';
 
@@ -17,7 +18,8 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   runs: { of: () => ({ running: 0, inTurn: 0 }) },
   webhooks: { names: () => [] },
   purse: NO_PURSE,
+  queue: NO_QUEUES,
   grace: { until: () => undefined },
   timers: { inWords: () => '', nameOf: () => undefined },
-  commands: { openTo: () => [], byRole: () => '' },
+  commands: { openTo: () => [], byRole: () => '', doing: () => undefined },
 };

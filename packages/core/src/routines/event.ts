@@ -14,6 +14,9 @@ export const EVENT_KINDS = [
   'arrival',
   'return',
   'rank',
+  'called',
+  'confirmed',
+  'missed',
 ] as const;
 /** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
 export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
@@ -25,7 +28,7 @@ export interface EventFacts {
   readonly count: number;
   /** a tip in words, such as `5.00 EUR`; else empty */
   readonly amount: string;
-  /** what they wrote with it; the name of a rank that was reached */
+  /** what they wrote with it; the name of a rank that was reached, or of a queue */
   readonly message: string;
   /** who got a gifted subscription; empty for none, or many */
   readonly recipient: string;
@@ -45,6 +48,8 @@ export interface ChannelEvent extends EventFacts {
   readonly id: string;
   readonly viewer: ViewerFacts;
   readonly roles: readonly Role[];
+  /** the queue it is about, by id */
+  readonly queue?: string;
   readonly at: number;
 }
 
@@ -57,6 +62,14 @@ export interface EventTrigger {
   readonly lowestRole: Role;
   /** when not empty, these viewers and nobody else */
   readonly viewers: readonly NamedViewer[];
+}
+
+/** What Gully itself finds or does; all else the platform tells. */
+const OWN_EVENTS = ['arrival', 'return', 'rank', 'called', 'confirmed', 'missed'] as const;
+export type PlatformEvent = Exclude<(typeof EVENT_KINDS)[number], (typeof OWN_EVENTS)[number]>;
+
+export function isPlatformEvent(kind: EventKind): kind is PlatformEvent {
+  return kind !== 'hand' && !(OWN_EVENTS as readonly string[]).includes(kind);
 }
 
 interface EventWords {
@@ -80,6 +93,9 @@ export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = 
   arrival: { name: 'somebody writes for the first time in this stream', counts: undefined, asksWho: true },
   return: { name: 'somebody writes after a long time away', counts: 'days', asksWho: true },
   rank: { name: 'somebody reaches a rank', counts: undefined, asksWho: true },
+  called: { name: 'somebody is called in a queue', counts: undefined, asksWho: true },
+  confirmed: { name: 'somebody answers a call', counts: undefined, asksWho: true },
+  missed: { name: 'somebody misses a call', counts: undefined, asksWho: true },
 };
 
 export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
@@ -95,6 +111,9 @@ export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
   arrival: 'an arrival',
   return: 'a return',
   rank: 'a rank',
+  called: 'a call',
+  confirmed: 'an answered call',
+  missed: 'a missed call',
   hand: 'the button',
 };
 
@@ -115,12 +134,18 @@ const DID: Readonly<Record<Exclude<EventKind, 'hand'>, (facts: EventFacts) => st
   offline: () => 'goes offline',
   arrival: () => 'writes for the first time in this stream',
   rank: ({ message }) => `reaches ${message === '' ? 'a rank' : `the rank ${message}`}`,
+  called: ({ message }) => `is called in ${message}`,
+  confirmed: ({ message }) => `answers the call in ${message}`,
+  missed: ({ message }) => `misses the call in ${message}`,
   return: ({ count }) => `is back after ${times(count, '1 day', 'days')}`,
 };
 
+/** Events whose message is what they are about, and stands in their words. */
+const NAMES_IT: ReadonlySet<EventKind> = new Set(['rank', 'called', 'confirmed', 'missed']);
+
 /** An event in words that follow the name of who did it: `raids with 23 people: hello`. */
 export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventKind, 'hand'> }): string {
-  const message = facts.kind === 'rank' || facts.message === '' ? '' : `: ${facts.message}`;
+  const message = NAMES_IT.has(facts.kind) || facts.message === '' ? '' : `: ${facts.message}`;
   return `${DID[facts.kind](facts)}${message}`;
 }
 

@@ -25,6 +25,7 @@ export {
   LATE_MS,
   EVENT_NAMES,
   EVENT_WORDS,
+  isPlatformEvent,
   eventInWords,
   LEAST_LIMIT,
   triggerInWords,

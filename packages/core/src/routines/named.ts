@@ -145,7 +145,7 @@ export function begin(
 }
 
 function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
-  const { id, viewer, roles, kind, count, amount, message, recipient, late, at } = event;
+  const { id, viewer, roles, kind, count, amount, message, recipient, late, queue, at } = event;
   return {
     cause: id,
     by: EVENT_NAMES[kind],
@@ -158,6 +158,7 @@ function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
     line: undefined,
     command: { name: title, uses: 0, usesByViewer: 0 },
     event: { kind, count, amount, message, recipient, late },
+    ...(queue === undefined ? {} : { queue: { id: queue, whileOff: false } }),
     at,
   };
 }

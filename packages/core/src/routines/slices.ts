@@ -2,6 +2,7 @@ import { POSTED } from '../currency/index.js';
 import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
 import { DRAWN } from '../lists/index.js';
 import type { DrawState } from '../random/index.js';
+import { BUMP, HANDLE, QUEUE } from '../queue/index.js';
 import { durationInWords } from '../text/index.js';
 import type {
   CounterChange,
@@ -96,6 +97,9 @@ export const ROUTINE_SLICES = {
   remembered: REMEMBERED,
   grace: GRACE,
   posted: POSTED,
+  queue: QUEUE,
+  bump: BUMP,
+  handle: HANDLE,
   // Nothing looks at what was posted; where it is only laid over, it is not sent.
   post: {
     begin: () => NOT_LOOKED_AT,

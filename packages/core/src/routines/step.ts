@@ -1,4 +1,5 @@
 import type { Role } from '../chat/index.js';
+import type { QueueDoes } from '../queue/index.js';
 import type { DrawOrder } from '../random/index.js';
 import type { Conditions } from './conditions.js';
 
@@ -207,6 +208,30 @@ export interface SetBalanceStep extends Base, MayFail {
   readonly amount: string;
 }
 
+/** Stands in place of a queue's id for the one of the current category. Ids are ULIDs, so this cannot be one. */
+export const CURRENT_QUEUE = 'current';
+/** Something that is done to a queue, or by somebody in it. */
+export interface QueueStep extends Base, MayFail {
+  readonly kind: 'queue';
+  readonly does: QueueDoes;
+  /** its id, or `current` */
+  readonly queue: string;
+  /** whom it concerns, where it concerns somebody */
+  readonly whom: Whom;
+  /** Liquid that comes to a handle; of use for those who join */
+  readonly handle: string;
+}
+
+export const HANDLE_DOES = ['set', 'forget'] as const;
+/** Keeps or forgets what somebody is called in the game of the current category. */
+export interface HandleStep extends Base, MayFail {
+  readonly kind: 'handle';
+  readonly does: (typeof HANDLE_DOES)[number];
+  readonly whose: Whom;
+  /** Liquid that comes to a handle */
+  readonly handle: string;
+}
+
 export type Step =
   | SayStep
   | ReplyStep
@@ -231,7 +256,9 @@ export type Step =
   | CommandStep
   | GiveStep
   | TakeStep
-  | SetBalanceStep;
+  | SetBalanceStep
+  | QueueStep
+  | HandleStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

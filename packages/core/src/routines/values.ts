@@ -1,8 +1,10 @@
 import { ROLE_NAMES, strongestRole, type Role } from '../chat/index.js';
 import { figure, hourWorth, nextRank, standingOf } from '../currency/index.js';
+import { handleNow, queueValues, type Queue } from '../queue/index.js';
 import { listWord } from '../lists/index.js';
 import { CounterValue, Moment, Named, Span, VALUES, type TextValues } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
+import { QUEUE_WORD } from './kinds/queue.js';
 import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 
 const COMMON = VALUES.map(({ path }) => path);
@@ -51,12 +53,26 @@ export function textValues(
 ): TextValues {
   const { viewer, target, inputs, typed, command, event } = occasion;
   const { stream, timeZone } = world;
+  const queue = queueOf(occasion, world, memory);
   return {
-    viewer: personValues(viewer, occasion.roles, world),
-    target: personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
+    viewer: {
+      ...personValues(viewer, occasion.roles, world),
+      handle: () => handleNow(world, queue, viewer.id),
+    },
+    target: {
+      ...personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
+      handle: () => handleNow(world, queue, target.id),
+    },
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
     currency: currencyValues(world),
+    queue: queueValues(world, {
+      queue,
+      viewer: target.id,
+      at,
+      whileOff: occasion.queue?.whileOff ?? false,
+      commandFor: (does) => world.commands.doing((step) => step.kind === 'queue' && step.does === does),
+    }),
     timers: { next: () => world.timers.inWords() },
     commands: {
       open: () => world.commands.openTo(viewer, occasion.roles),
@@ -94,6 +110,17 @@ export function textValues(
     now: new Moment(at, timeZone, 'time'),
     ...more,
   };
+}
+
+/** The queue a step named last, or that the occasion is about; undefined for the current one. */
+function queueOf(
+  { queue }: Occasion,
+  world: RoutineWorld,
+  memory: Readonly<Record<string, string>>,
+): Queue | undefined {
+  const named = memory[QUEUE_WORD];
+  if (named !== undefined) return world.queue.all().find(({ body }) => body.name === named);
+  return queue === undefined ? undefined : world.queue.find(queue.id);
 }
 
 function personValues(

@@ -1,6 +1,7 @@
 import type { Role } from '../chat/index.js';
 import type { PostedChange, PurseView } from '../currency/index.js';
 import type { DrawnChange, ListsView } from '../lists/index.js';
+import type { BumpChange, HandleChange, QueueChange, QueueView } from '../queue/index.js';
 import type { Chance, DrawState } from '../random/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
@@ -8,7 +9,7 @@ import type { EventFacts, EventKind } from './event.js';
 import type { PreparedNamed } from './named.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { RunState } from './run-state.js';
-import type { CommandStep, Span, TimerStep } from './step.js';
+import type { CommandStep, Span, Step, TimerStep } from './step.js';
 
 export interface CounterState {
   readonly value: number;
@@ -70,6 +71,7 @@ export interface RoutineWorld {
   readonly runs: RunsView;
   readonly webhooks: WebhooksView;
   readonly purse: PurseView;
+  readonly queue: QueueView;
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
     until(viewer: string): number | undefined;
@@ -85,6 +87,8 @@ export interface RoutineWorld {
     openTo(viewer: ViewerFacts, roles: readonly Role[]): readonly string[];
     /** all of them with who may use them, in words; asked only when a text wants it */
     byRole(): string;
+    /** a command that does such a step, as it is typed; undefined where there is none that is on */
+    doing(fits: (step: Step) => boolean): string | undefined;
   };
 }
 
@@ -121,6 +125,8 @@ export interface Occasion {
   readonly line: string | undefined;
   readonly command: { readonly name: string; readonly uses: number; readonly usesByViewer: number };
   readonly event: EventFacts | undefined;
+  /** the queue it is about, by id, where that is not the current one */
+  readonly queue?: { readonly id: string; readonly whileOff: boolean };
   readonly at: number;
 }
 
@@ -189,6 +195,9 @@ export type RoutineChange =
   | PostChange
   | GraceChange
   | PostedChange
+  | QueueChange
+  | BumpChange
+  | HandleChange
   | RunChange;
 
 /** Says lines, in chat for all, unless `to` says otherwise. */

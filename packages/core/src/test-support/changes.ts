@@ -1,6 +1,7 @@
 import fc, { type Arbitrary } from 'fast-check';
 import { escrowAccount, viewerAccount, type PostedChange } from '../currency/index.js';
-import { PERSON_ACTS, Reading, type Catch } from '../guard/index.js';
+import { LOOK_BACK_MS, PERSON_ACTS, Reading, type Catch } from '../guard/index.js';
+import type { QueueEntry } from '../queue/index.js';
 import type { Change, World } from '../pipeline/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
 import { newState } from '../timers/index.js';
@@ -42,7 +43,12 @@ const CAUGHT: Catch = {
   until: undefined,
 };
 
+const QUEUE_SEEN = 'q1';
+/** After all that happens. No filter looks further back than it may. */
+const SEEN_AT = 1_000_001;
 const ACCOUNTS_SEEN = ['issued', 'spent', escrowAccount('boss')] as const;
+/** No two messages have one id: neither the bias towards small values nor shrinking makes them alike. */
+const MESSAGE_ONCE = fc.noBias(fc.noShrink(fc.uuid()));
 const MESSAGE = fc.constantFrom('m1', 'm2', 'm3');
 
 /** Any change of any kind. A kind that is not here does not compile, so that none is left out of what is tested. */
@@ -115,7 +121,7 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       by: name,
     }),
     looked: fc
-      .record({ id: fc.uuid(), viewer, text: fc.constantFrom('hello there', 'rope'), at })
+      .record({ id: MESSAGE_ONCE, viewer, text: fc.constantFrom('hello there', 'rope'), at })
       .map((written) => ({
         kind: 'looked' as const,
         reading: new Reading({ ...written, emotes: [], names: [] }),
@@ -179,6 +185,33 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       at,
     }),
     told: fc.record({ kind: fc.constant('told' as const), at }),
+    queue: fc
+      .record({ viewer, at, act: fc.constantFrom('joined', 'called', 'done', 'opened'), place: fc.nat(9) })
+      .map(({ viewer: who, at: when, act, place }) => ({
+        kind: 'queue' as const,
+        queue: QUEUE_SEEN,
+        act,
+        by: 'gully' as const,
+        at: when,
+        entries: act === 'opened' ? [] : [anEntry(who, act, place, when)],
+        ...(act === 'opened' ? { open: { open: true, openedAt: when, joins: 0 } } : {}),
+      })),
+    bump: fc.record({
+      kind: fc.constant('bump' as const),
+      viewer,
+      name,
+      holds: fc.boolean(),
+      by: fc.constant('streamer' as const),
+      at,
+    }),
+    // No two viewers have the same.
+    handle: fc.record({ viewer, at, known: fc.boolean() }).map(({ known, ...more }) => ({
+      ...more,
+      kind: 'handle' as const,
+      handle: 'rope',
+      text: known ? `KV ${more.viewer}` : null,
+      before: null,
+    })),
     timer: fc.record({
       kind: fc.constant('timer' as const),
       id: fc.constantFrom(...timers),
@@ -187,6 +220,29 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
     }),
   };
   return fc.oneof(...(Object.values(kinds) as Arbitrary<Change>[]));
+}
+
+/** Somebody in a queue, at one moment or another. */
+function anEntry(viewer: string, act: 'joined' | 'called' | 'done', place: number, at: number): QueueEntry {
+  const called = act !== 'joined';
+  return {
+    id: `e ${viewer}`,
+    viewer,
+    name: viewer,
+    state: act === 'joined' ? 'waiting' : act,
+    place,
+    key: place,
+    byHand: false,
+    joinedAt: 0,
+    told: undefined,
+    paid: 0,
+    calledAt: called ? at : undefined,
+    until: called ? at + 30_000 : undefined,
+    reminded: false,
+    missed: 0,
+    startedAt: called ? at : undefined,
+    endedAt: act === 'done' ? at + 1 : undefined,
+  };
 }
 
 /** All that any change can be seen by. */
@@ -207,16 +263,26 @@ export function seen(world: World, { viewers, commands }: Things) {
       .sort(),
     uses: commands.flatMap((each) => viewers.map((who) => world.commands.use(each, who))),
     holdings: [...viewers.map(viewerAccount), ACCOUNTS_SEEN].flat().map((each) => world.purse.of(each)),
+    queues: world.queue.all().map(({ id, open, joins, entries, waiting, turns }) => ({
+      ...{ id, open, joins, waiting, turns },
+      entries: [...entries.values()].sort((a, b) => (a.id < b.id ? -1 : 1)),
+    })),
+    handles: viewers.map((who) => [
+      world.queue.handleOf(who, 'rope'),
+      world.queue.ownerOf('rope', `kv ${who}`),
+      world.queue.holdsBump(who),
+    ]),
     grace: viewers.map((who) => world.grace.until(who)),
     standings: viewers.map((who) => world.guard.standingOf(who)),
     told: world.guard.toldAt(),
     written: viewers.map((who) => {
       const { own, near } = world.guard.before(
-        new Reading({ id: '', viewer: who, text: 'hello there', at: 1_000_001, emotes: [], names: [] }),
+        new Reading({ id: '', viewer: who, text: 'hello there', at: SEEN_AT, emotes: [], names: [] }),
       );
       const last = new Map<string, number>();
       for (const { viewers: writers } of near())
-        for (const [writer, at] of writers) last.set(writer, Math.max(at, last.get(writer) ?? at));
+        for (const [writer, at] of writers)
+          if (at > SEEN_AT - LOOK_BACK_MS) last.set(writer, Math.max(at, last.get(writer) ?? at));
       return [own.map(({ id, at }) => `${id} ${String(at)}`).sort(), [...last].sort()];
     }),
     arrived: viewers.map((who) => world.arrivals.has(who)),

@@ -1,6 +1,7 @@
 import type { ChatLine, Role } from '../chat/index.js';
 import {
   BLANK_COMMAND,
+  commandDoing,
   commandsByRole,
   openCommands,
   prepareCommand,
@@ -75,6 +76,7 @@ export function worldOf(commands: readonly Command[], more: Parts = {}, prefix =
       toldRefusal: () => undefined,
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),
+      doing: (fits) => commandDoing(index, fits),
     },
     viewers: {
       of: ({ name }) => facts(name),

@@ -21,6 +21,7 @@ const PERSON: readonly (readonly [property: string, means: string])[] = [
   ['place', 'the place they take by what they have'],
   ['rank', 'the highest rank they have reached; empty for none'],
   ['next_rank', 'the rank they reach next; empty at the top'],
+  ['handle', 'what they are called in this game; empty when that is not known'],
 ];
 
 const ALL: Readonly<Record<string, readonly (readonly [path: string, means: string])[]>> = {
@@ -54,14 +55,32 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['currency.every', 'the minutes between payouts'],
     ['currency.top', 'the five who have the most, in words'],
   ],
+  'The queue': [
+    ['queue.name', 'the queue of the current category, else the default one'],
+    ['queue.open', 'true while people may join'],
+    ['queue.waiting', 'how many are waiting'],
+    ['queue.place', 'the place of whoever is named, else of who typed it; empty for somebody not waiting'],
+    ['queue.wait', 'how long that takes, in words: about 25 to 40 min'],
+    ['queue.next', 'who is called next'],
+    ['queue.list', 'the first five who wait, and how many more'],
+    ['queue.called', 'who is being called'],
+    ['queue.playing', 'who is playing'],
+    ['queue.turns', 'how many turns they have had in this stream'],
+    ['queue.seconds', 'seconds they have left to answer their call'],
+    ['queue.join', 'the command people join with'],
+    ['queue.here', 'the command people answer a call with'],
+    ['queue.handle_name', 'what a name in this game is called, such as rope ID'],
+    ['queue.own_handle', 'your own name in this game'],
+    ['queue.while_off', 'true when a call ran out while Gully was off'],
+  ],
   'What happened': [
     [
       'event.kind',
-      'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival, return or rank',
+      'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival, return, rank, called, confirmed or missed',
     ],
     ['event.count', 'months renewed, subscriptions gifted, people raiding, tokens cheered, days away'],
     ['event.amount', 'what was tipped, such as 5.00 EUR'],
-    ['event.message', 'what they wrote with it, or the rank they reached'],
+    ['event.message', 'what they wrote with it, the rank they reached, or the queue they were called in'],
     ['event.recipient', 'who got a gifted subscription'],
   ],
   'Everything else': [
@@ -87,6 +106,10 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   'currency.name': ['points', 'coins'],
   'currency.hour': ['how to earn', 'rate'],
   'command.uses': ['count', 'times used'],
+  'viewer.handle': ['in-game name', 'friend code', 'gamer tag', 'id'],
+  'queue.place': ['position', 'number in line'],
+  'queue.wait': ['estimate', 'how long', 'eta'],
+  'queue.list': ['line', 'lobby', 'who waits'],
   'stream.uptime': ['time live', 'how long live', 'duration'],
   'stream.category': ['game', 'playing'],
   'stream.title': ['topic'],

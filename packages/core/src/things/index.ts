@@ -1,5 +1,13 @@
 /** The kinds of named things a person makes, changes and deletes; those that others refer to come first. */
-export const THING_KINDS = ['list', 'routine', 'command', 'timer', 'phrase-group'] as const;
+export const THING_KINDS = [
+  'list',
+  'routine',
+  'queue',
+  'handle',
+  'command',
+  'timer',
+  'phrase-group',
+] as const;
 export type ThingKind = (typeof THING_KINDS)[number];
 
 /** What a draft may be of: a thing, or the guard’s settings, of which there is one. */

@@ -319,6 +319,9 @@ const QUOTING = QUOTE_BOOK.map((body, n) => ({
   body: { ...body, routine: { ...body.routine, steps: withReferences(body.routine.steps, () => QUOTES.id) } },
 }));
 
+/** The queue’s commands as they ship. */
+const QUEUE_COMMANDS = STARTER_SETS.find(({ id }) => id === 'queue')?.bundle.commands ?? [];
+
 const OWN = GIVEN.map(
   ({ group, season, trigger, text = '', steps, gates, inputs = [], enabled = true }): DemoCommand => ({
     season,
@@ -336,5 +339,5 @@ const OWN = GIVEN.map(
 export const DEMO_COMMANDS: readonly DemoCommand[] = [
   ...OWN,
   ...QUOTING,
-  ...FLINT_COMMANDS.map((body) => ({ season: 0, body })),
+  ...[...FLINT_COMMANDS, ...QUEUE_COMMANDS].map((body) => ({ season: 0, body })),
 ];

@@ -1,5 +1,6 @@
 import {
   commandBody,
+  commandDoing,
   commandsByRole,
   openCommands,
   prepareCommand,
@@ -62,6 +63,7 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
         toldRefusal: (id, viewer) => refused.get(`${id} ${viewer}`),
         openTo: (viewer, roles) => openCommands(index, viewer, roles),
         byRole: () => commandsByRole(index),
+        doing: (fits) => commandDoing(index, fits),
       },
     }),
     records: {

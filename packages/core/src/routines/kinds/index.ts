@@ -4,6 +4,7 @@ import { branchOnIf, pick, runOther, stop, wait } from './deciding.js';
 import { give, setBalance, take } from './currency.js';
 import { grace } from './grace.js';
 import type { StepKind } from './kind.js';
+import { handle, queue } from './queue.js';
 import { editCommand } from './commands.js';
 import { addLine, draw, findLine, takeLine } from './lists.js';
 import { counter, forget, remember } from './memory.js';
@@ -39,6 +40,8 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   give,
   take,
   set: setBalance,
+  queue,
+  handle,
 };
 
 /** The kind of a step, as one that takes any step of its. */

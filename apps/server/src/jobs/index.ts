@@ -1,0 +1,1 @@
+export { JobQueue, type Job } from './job-queue.js';

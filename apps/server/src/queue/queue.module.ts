@@ -1,0 +1,48 @@
+import { Module } from '@nestjs/common';
+import { ConnectionModule } from '../connection/index.js';
+import { EventsModule } from '../events/index.js';
+import { OutputsModule } from '../outputs/index.js';
+import { PipelineModule } from '../pipeline/index.js';
+import { RunsModule } from '../runs/index.js';
+import { StreamModule } from '../stream/index.js';
+import { ThingsModule } from '../things/index.js';
+import { ViewersModule } from '../viewers/index.js';
+import { QueueActing } from './acting.js';
+import { Announcing } from './announcing.js';
+import { QueueBans } from './bans.js';
+import { Bumps } from './bumps.js';
+import { QueueClock } from './due.js';
+import { HandlesService } from './handles.service.js';
+import { HistoryController } from './history.controller.js';
+import { QueueHistory } from './history.js';
+import { QueueOutputs } from './queue-outputs.js';
+import { HandlesController, QueuesController } from './queues.controller.js';
+import { QueuesService } from './queues.service.js';
+import { QueuesStore } from './queues.store.js';
+
+@Module({
+  imports: [
+    ConnectionModule,
+    EventsModule,
+    OutputsModule,
+    PipelineModule,
+    RunsModule,
+    StreamModule,
+    ThingsModule,
+    ViewersModule,
+  ],
+  controllers: [QueuesController, HandlesController, HistoryController],
+  providers: [
+    QueueActing,
+    Announcing,
+    QueueBans,
+    Bumps,
+    QueueClock,
+    HandlesService,
+    QueueHistory,
+    QueueOutputs,
+    QueuesService,
+    QueuesStore,
+  ],
+})
+export class QueueModule {}

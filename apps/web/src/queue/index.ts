@@ -1,0 +1,2 @@
+export { openHandle, openQueue } from './open-editors.js';
+export { QUEUE } from './manifest.js';
