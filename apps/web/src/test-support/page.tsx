@@ -25,6 +25,8 @@ export class Refusal {
     readonly detail: string,
     /** what is wrong with which field */
     readonly fields: Readonly<Record<string, string>> = {},
+    /** what was saved meanwhile, where somebody was first */
+    readonly current?: object,
   ) {}
 }
 
@@ -53,8 +55,8 @@ export function drawPage(page: ReactNode, answers: Answers, at = '/') {
       answers[one.what] ?? (() => new Refusal(404, 'There is no such thing', 'It is not there.'));
     const given = await answer(one);
     if (given instanceof Refusal) {
-      const { status, title, detail, fields } = given;
-      return Response.json({ status, title, detail, fields }, { status });
+      const { status, title, detail, fields, current } = given;
+      return Response.json({ status, title, detail, fields, current }, { status });
     }
     return given === undefined ? new Response(null, { status: 204 }) : Response.json(given);
   });

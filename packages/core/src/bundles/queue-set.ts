@@ -62,7 +62,7 @@ export function queueCommands(command: Make): readonly CommandBody[] {
         ),
       ],
     ),
-    command('here', VIEWERS, [], [step('confirm'), told('')]),
+    command('here', VIEWERS, [], [step('confirm'), refused()]),
     command('front', VIEWERS, [], [step('front'), told('{{ viewer.name }} moves to the front.')]),
     handled(command),
     command(
@@ -71,9 +71,9 @@ export function queueCommands(command: Make): readonly CommandBody[] {
       [],
       [handle('forget'), told('{{ viewer.name }}, your {{ queue.handle_name }} is erased.')],
     ),
-    command('next', MODERATORS, [], [step('call'), told('')]),
-    command('anybody', MODERATORS, [], [step('random'), told('')]),
-    command('call', MODERATORS, [WHO], [step('choose', { whom: 'target' }), told('')]),
+    command('next', MODERATORS, [], [step('call'), refused()]),
+    command('anybody', MODERATORS, [], [step('random'), refused()]),
+    command('call', MODERATORS, [WHO], [step('choose', { whom: 'target' }), refused()]),
     command('done', MODERATORS, [], [step('done'), told('{{ queue.name }}: the turn is over.')]),
     command(
       'bump',
@@ -102,8 +102,8 @@ export function queueCommands(command: Make): readonly CommandBody[] {
       [WHO],
       [step('first', { whom: 'target' }), told('{{ target.name }} is next.')],
     ),
-    command('queue open', MODERATORS, [], [step('open'), told('')]),
-    command('queue close', MODERATORS, [], [step('close'), told('')]),
+    command('queue open', MODERATORS, [], [step('open'), refused()]),
+    command('queue close', MODERATORS, [], [step('close'), refused()]),
     command(
       'queue handle',
       MODERATORS,
@@ -134,9 +134,13 @@ function handled(command: Make): CommandBody {
 }
 
 function onlyTyped(then: Step): readonly Step[] {
-  const row = { id: 'typed', value: 'input.handle', comparison: 'is-not-empty', against: '' } as const;
+  return [onlyWith('input.handle', then)];
+}
+
+function onlyWith(value: string, then: Step): Step {
+  const row = { id: 'given', value, comparison: 'is-not-empty', against: '' } as const;
   const blank = STEP_KINDS.if.blank('if');
-  return [{ ...blank, conditions: { ...blank.conditions, rows: [row] }, then: [then] }];
+  return { ...blank, conditions: { ...blank.conditions, rows: [row] }, then: [then] };
 }
 
 function step(does: StepOf<'queue'>['does'], more: Partial<StepOf<'queue'>> = {}): Step {
@@ -153,7 +157,13 @@ function handle(does: 'set' | 'forget', whose: 'viewer' | 'target' = 'viewer'): 
   };
 }
 
-/** What was done, or why it could not be; nothing where the queue speaks for itself. */
+/** Why it could not be done. What was done, the queue tells itself. */
+function refused(): Step {
+  const text = '{{ viewer.name }}, {{ remembered.failure }}.';
+  return onlyWith('remembered.failure', { ...STEP_KINDS.say.blank('say'), texts: [text] });
+}
+
+/** What was done, or why it could not be. */
 function told(done: string): Step {
   return {
     ...STEP_KINDS.say.blank('say'),

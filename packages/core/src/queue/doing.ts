@@ -94,7 +94,11 @@ export function doInQueue(
       return decideOpen(world, queue, does === 'open', asked);
     case 'empty':
       return decideEmpty(world, queue, asked);
-    default:
+    case 'show':
+    case 'bump':
+    case 'unbump':
+    case 'set-handle':
+    case 'forget-handle':
       return { changes: [] };
   }
 }
