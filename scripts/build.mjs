@@ -97,7 +97,7 @@ export async function buildTests() {
   };
   const made = Object.entries(TESTED).map(([place, sources]) =>
     bundle({
-      input: filesIn(`${place}/src`, /\.(?:test|worker)\.tsx?$/u),
+      input: filesIn(`${place}/src`, /(?:\.test|\.worker|-child)\.tsx?$/u),
       into: `${place}/.tests`,
       sources,
       mirror: true,

@@ -6,11 +6,11 @@ import { AddLink, DraftRow } from './kind-page.js';
 import type { Kept, Kind } from './kind.js';
 import { Bones, LoadFailed, NEW } from '../ui/index.js';
 
-interface SplitPageProps<B extends { readonly name: string }, S extends Kept> {
+interface SplitPageProps<B extends { readonly name: string }, K extends Kept, S extends Kept> {
   readonly title: string;
   /** what the list is, where that is more than its title */
   readonly label?: string;
-  readonly kind: Kind<B, S>;
+  readonly kind: Kind<B, K>;
   readonly query: UseQueryOptions<S[], Error, S[], string[]>;
   /** a line of the list: what it is, and a few words beside it */
   readonly row: (saved: S) => readonly [what: string, beside: string];
@@ -22,7 +22,9 @@ interface SplitPageProps<B extends { readonly name: string }, S extends Kept> {
 }
 
 /** A list of a few things beside the open one. */
-export function SplitPage<B extends { readonly name: string }, S extends Kept>(props: SplitPageProps<B, S>) {
+export function SplitPage<B extends { readonly name: string }, K extends Kept, S extends Kept>(
+  props: SplitPageProps<B, K, S>,
+) {
   const { title, label = title, kind, query, row, none, noneLine, editor } = props;
   const { id } = useParams();
   const navigate = useNavigate();

@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { answerOf, api, type List } from '../api/index.js';
-import { AddLink, DraftRow } from '../editing/index.js';
+import { AddLink, SplitPage } from '../editing/index.js';
 import { listsQuery } from '../live/index.js';
-import { comesLater, Bones, LoadFailed, NEW } from '../ui/index.js';
+import { Bones, comesLater, LoadFailed, NEW } from '../ui/index.js';
 import { drafts, LIST } from './kind.js';
 import { LIST_STARTERS } from './starters.js';
 
@@ -13,47 +12,21 @@ const ListEditor = comesLater(async () => (await import('./list-editor.js')).Lis
 /** Prepare › Lists: named lines that steps draw from. */
 export function ListsPage() {
   const { id } = useParams();
-  const navigate = useNavigate();
-  const { data: lists, error, refetch } = useQuery(listsQuery);
-  useHotkeys('n', () => void navigate(`/prepare/lists/${NEW}`), { preventDefault: true });
-  if (lists === undefined)
-    return error === null ? <Bones lines={8} /> : <LoadFailed error={error} retry={() => void refetch()} />;
-  if (lists.length === 0 && id === undefined) return <NoneYet />;
+  const { data: lists } = useQuery(listsQuery);
+  if (lists?.length === 0 && id === undefined) return <NoneYet />;
   return (
-    <div className={`split-work h-full ${id === undefined ? '' : 'has-open'}`}>
-      <section className="list" aria-label="Lists">
-        <header className="row">
-          <h1 className="h2">Lists</h1>
-          <span className="ml-auto">
-            <AddLink kind={LIST} beside={id !== undefined} />
-          </span>
-        </header>
-        <ul className="entries">
-          <DraftRow kind={LIST} open={id} />
-          {lists.map((list) => (
-            <li key={list.id}>
-              <Link
-                className="entry"
-                to={`/prepare/lists/${list.id}`}
-                aria-current={list.id === id ? 'page' : undefined}
-              >
-                <span className="what !text-ink">{list.name}</span>
-                <span className="flag m">{list.lines.toLocaleString('en')}</span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-      </section>
-      {id === undefined ? (
-        <section className="editor">
-          <p className="text-soft">
-            Choose a list, or add one. Steps draw lines from it; each comes up once before any repeats.
-          </p>
-        </section>
-      ) : (
-        <OpenList key={id} id={id} lists={lists} />
-      )}
-    </div>
+    <SplitPage
+      title="Lists"
+      kind={LIST}
+      query={listsQuery}
+      row={({ name, lines }) => [name, lines.toLocaleString('en')]}
+      none={
+        <p className="text-soft">
+          Choose a list, or add one. Steps draw lines from it; each comes up once before any repeats.
+        </p>
+      }
+      editor={(open) => <OpenList key={open} id={open} lists={lists ?? []} />}
+    />
   );
 }
 

@@ -58,6 +58,7 @@ export function drawPage(page: ReactNode, answers: Answers, at = '/') {
       const { status, title, detail, fields, current } = given;
       return Response.json({ status, title, detail, fields, current }, { status });
     }
+    if (typeof given === 'string') return new Response(given, { headers: { 'content-type': 'text/plain' } });
     return given === undefined ? new Response(null, { status: 204 }) : Response.json(given);
   });
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });

@@ -152,7 +152,7 @@ function handle(does: 'set' | 'forget', whose: 'viewer' | 'target' = 'viewer'): 
     ...STEP_KINDS.handle.blank('handle'),
     does,
     whose,
-    handle: '{{ input.handle }}',
+    handle: does === 'set' ? '{{ input.handle }}' : '',
     ifFails: 'go-on',
   };
 }

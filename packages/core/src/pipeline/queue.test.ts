@@ -7,7 +7,7 @@ import {
   type Step,
   type StepOf,
 } from '../routines/index.js';
-import { channelLayers, changeInWords, type Change } from '../pipeline/index.js';
+import { channelLayers, changeInWords, type Change } from './index.js';
 import { OFFLINE } from '../stream/index.js';
 import { occasion, saidIn, worldOf } from '../test-support/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
@@ -23,7 +23,7 @@ import {
   type Queue,
   type QueueBody,
   type QueueView,
-} from './index.js';
+} from '../queue/index.js';
 
 const WREN = strangerFacts('v-wren', 'pebblewren', [], 0);
 const MOTH = strangerFacts('v-moth', 'mossmoth', ['moderator'], 0);
