@@ -58,6 +58,7 @@ export class QueueActing {
     const undo = this.undos.get(id);
     if (undo === undefined)
       throw new Problem(409, 'It cannot be taken back', 'It was taken back already, or is too long ago.');
+    await this.demandThere(undo.entries.map(({ after }) => after.viewer));
     await this.decide(undo.queue, actor, (world, found, by) => decideUndo(world, found, undo, by));
     this.undos.delete(id);
   }
@@ -149,6 +150,18 @@ export class QueueActing {
     this.undos.set(id, undo);
     if (this.undos.size > KEPT) this.undos.delete(this.undos.keys().next().value ?? '');
     return id;
+  }
+
+  /** Whoever became another viewer since, or was erased, must not come back by what is remembered of them. */
+  private async demandThere(viewers: readonly string[]): Promise<void> {
+    const gone = await this.database.read.query<unknown[]>(
+      `SELECT 1 FROM viewers WHERE id IN (SELECT value FROM json_each(?))
+         AND (merged_into IS NOT NULL OR account LIKE 'erased:%') LIMIT 1`,
+      [JSON.stringify(viewers)],
+    );
+    if (gone.length === 0) return;
+    const words = 'One of those concerned was merged with another viewer or erased since.';
+    throw new Problem(409, 'It cannot be taken back', words);
   }
 
   private async factsOf(viewer: string): Promise<ViewerFacts> {

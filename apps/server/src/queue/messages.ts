@@ -38,12 +38,7 @@ export function tellingsOf({ act, entries }: QueueChange): Telling[] {
   const told = TOLD[act];
   if (told === undefined) return [];
   if (OF_QUEUE.has(act)) return [{ ...told, entry: undefined }];
-  return (
-    entries
-      // Those whose place only got another number have nothing to hear.
-      .filter(({ missed }) => act !== 'back' || missed > 0)
-      .map((entry) => ({ ...told, entry }))
-  );
+  return entries.map((entry) => ({ ...told, entry }));
 }
 
 /**

@@ -155,9 +155,9 @@ function miss(deciding: Deciding, entry: QueueEntry): void {
     return;
   }
   const { waiting } = deciding.state;
-  const { place, others } = placeAt(waiting, Math.min(places, waiting.length));
+  const placing = placeAt(waiting, Math.min(places, waiting.length));
   const back = { calledAt: undefined, until: undefined, reminded: false, missed: entry.missed + 1 };
-  deciding.act('back', [...others, { ...entry, ...back, state: 'waiting', place, byHand: true }], whileOff);
+  deciding.put('back', { ...entry, ...back, state: 'waiting', byHand: true }, placing, whileOff);
 }
 
 /** Those who answered may begin, and the next are called where that is set; not whoever just missed it. */

@@ -9,6 +9,7 @@ import {
 } from '../currency/index.js';
 import { queueAfter, type QueueAct, type QueueChange } from './change.js';
 import { inState, type QueueEntry, type QueueState } from './entry.js';
+import type { Placing } from './order.js';
 import type { Queue, QueueDecided, QueueDecision, QueueWorld } from './view.js';
 
 /** Who asks for something, and when. */
@@ -43,6 +44,17 @@ export class Deciding {
     const change: QueueChange = { kind: 'queue', queue: this.queue.id, act, by, at, entries, ...more };
     this.changes.push(change);
     this.state = queueAfter(this.state, change);
+  }
+
+  /** An act that puts somebody at a place, after those who get another number for it, in their order. */
+  put(
+    act: QueueAct,
+    entry: QueueEntry,
+    { place, others }: Placing,
+    more: Pick<QueueChange, 'open' | 'whileOff'> = {},
+  ): void {
+    if (others.length > 0) this.act('moved', others);
+    this.act(act, [{ ...entry, place }], more);
   }
 
   also(change: QueueDecided): void {

@@ -36,13 +36,12 @@ export function decideJoin(
   const turns = turnsNow(queue, world.stream).filter((each) => each === viewer.id).length;
   const key = keyFor(queue.body, { roles, turns, at: asked.at });
   const index = indexFor(waiting, key);
-  const { place, others } = placeAt(waiting, index);
   const entry: QueueEntry = {
     id: asked.mark,
     viewer: viewer.id,
     name: viewer.name,
     state: 'waiting',
-    place,
+    place: 0,
     key,
     byHand: false,
     joinedAt: asked.at,
@@ -57,7 +56,7 @@ export function decideJoin(
   };
   const { open, openedAt } = queue;
   const joins = queue.joins + 1;
-  deciding.act('joined', [...others, entry], { open: { open, openedAt, joins } });
+  deciding.put('joined', entry, placeAt(waiting, index), { open: { open, openedAt, joins } });
   deciding.takes(entry);
   const { after } = queue.body.closes;
   if (open && after > 0 && joins >= after)

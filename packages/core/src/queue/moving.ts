@@ -71,8 +71,7 @@ export function decideMove(
   const index = before === undefined ? others.length : others.findIndex((each) => each.id === before);
   if (index === -1) return { fault: 'whom they were to stand before is not waiting any more' };
   const deciding = new Deciding(world, queue, asked);
-  const placed = placeAt(others, index);
-  deciding.act('moved', [...placed.others, { ...entry, place: placed.place, byHand: true }]);
+  deciding.put('moved', { ...entry, byHand: true }, placeAt(others, index));
   return deciding.decided('');
 }
 
@@ -97,8 +96,7 @@ export function decideFront(
       fault: bump ? 'you are at the front already; your bump is kept' : 'they are at the front already',
     };
   const deciding = new Deciding(world, queue, asked);
-  const { place, others } = placeAt(without(queue, entry.id), 0);
-  deciding.act('moved', [...others, { ...entry, place, byHand: true }]);
+  deciding.put('moved', { ...entry, byHand: true }, placeAt(without(queue, entry.id), 0));
   if (bump) deciding.also(bumpChange({ viewer, name, holds: false }, asked));
   return deciding.decided('');
 }
