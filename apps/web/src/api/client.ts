@@ -59,6 +59,7 @@ export type QueueStanding = Schemas['QueueStandingDto'];
 export type Queued = Schemas['QueuedDto'];
 export type QueuesStanding = Schemas['QueuesStandingDto'];
 export type PastQueued = Schemas['PastEntryDto'];
+export type QueueSummary = Schemas['SummaryDto'];
 export type QueueAct = Schemas['ActDto'];
 export type PhraseGroup = Schemas['PhraseGroupDto'];
 export type WordList = Schemas['WordListDto'];

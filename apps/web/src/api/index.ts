@@ -19,6 +19,7 @@ export type {
   Queued,
   QueuesStanding,
   PastQueued,
+  QueueSummary,
   QueueAct,
   WordList,
   Channel,

@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { HandCoins, Undo2, Upload, X } from 'lucide-react';
+import { HandCoins, Undo2, Upload } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { commandsQuery, routinesQuery, usePrefix } from '../live/index.js';
 import { OlderList } from '../table/index.js';
-import { Choice, comesLater, useNow } from '../ui/index.js';
+import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
 import { ALL_POSTINGS, askPostings, CAUSE_CHOICES, PAGE, SPANS, type WantedPostings } from './queries.js';
 import type { Asked } from './use-reversal.js';
@@ -16,7 +15,6 @@ const ByHandDialog = comesLater(async () => (await import('./by-hand-dialog.js')
 
 /** Review › Ledger: every movement of currency, and taking it back. */
 export function LedgerPage() {
-  const [params, setParams] = useSearchParams();
   const [chosen, setChosen] = useState(ALL_POSTINGS);
   const [open, setOpen] = useState<number>();
   const [reversing, setReversing] = useState<Asked>();
@@ -24,29 +22,14 @@ export function LedgerPage() {
   const [byFile, setByFile] = useState(false);
   const now = useNow(10_000);
   const names = useNamesById();
-  const [viewer, name] = [params.get('viewer'), params.get('name')];
-  const wanted: WantedPostings = {
-    ...chosen,
-    viewer: viewer === null ? undefined : { id: viewer, name: name ?? 'one viewer' },
-  };
+  const wanted: WantedPostings = { ...chosen, viewer: useOneViewer() };
   const isNarrowed = wanted.cause !== 'any' || wanted.span !== 'all' || wanted.viewer !== undefined;
   return (
     <section className="flex h-full flex-col bg-plane" aria-labelledby="ledger-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="ledger-title">Ledger</h1>
         <span className="row ml-auto flex-wrap">
-          {wanted.viewer !== undefined && (
-            <button
-              type="button"
-              className="btn s"
-              aria-label={`Show others than ${wanted.viewer.name} too`}
-              onClick={() => {
-                setParams({});
-              }}
-            >
-              {wanted.viewer.name} <X className="i s" aria-hidden="true" />
-            </button>
-          )}
+          <OneViewer viewer={wanted.viewer} />
           <Choice
             label="Cause"
             value={chosen.cause}

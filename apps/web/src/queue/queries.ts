@@ -16,9 +16,12 @@ export const viewerInQueuesQuery = (viewer: string) =>
 export interface WantedHistory {
   readonly queue: string;
   readonly stream: string;
+  /** a viewer's id */
+  readonly viewer: string;
 }
 
-const queryOf = ({ queue, stream }: WantedHistory) => ({
+const queryOf = ({ queue, stream, viewer }: WantedHistory) => ({
+  ...(viewer === '' ? {} : { viewer }),
   ...(queue === '' ? {} : { queue }),
   ...(stream === '' ? {} : { stream }),
 });

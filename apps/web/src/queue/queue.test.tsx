@@ -107,6 +107,7 @@ test('the review tells fairness and waits in words, and the file has what is sho
     {
       'GET /api/queues': () => [{ id: 'q', name: 'Ropes' }],
       'GET /api/queue-history/streams': () => [],
+      'GET /api/viewers/v': () => ({ viewer: { name: 'siltlark' } }),
       'GET /api/queue-history': () => [],
       'GET /api/queue-history/summary': () => ({
         ...{ words: 'Turns were shared evenly', gini: 0.04, queued: 12, turns: 11, missed: 2 },
@@ -114,8 +115,16 @@ test('the review tells fairness and waits in words, and the file has what is sho
         ...{ sooner: 0, later: 2, missedBy: 6 },
       }),
     },
-    '/review/queue?queue=q',
+    '/review/queue?queue=q&viewer=v',
   );
+  await screen.findByRole('button', { name: 'Show others than siltlark too' });
+  // How turns were shared says nothing of one viewer.
+  await screen.findByText('a turn, on average');
+  expect(screen.queryByText(/Without a turn/u)).toBeNull();
+  expect(screen.getByRole('link', { name: /CSV/u }).getAttribute('href')).toBe(
+    '/api/queue-history/csv?viewer=v&queue=q',
+  );
+  fireEvent.click(screen.getByText('siltlark'));
   await screen.findByText(/Without a turn: fernhatch/u);
   expect(screen.getByText(/7 of 9 waits came as told/u).textContent).toContain(
     '0 sooner and 2 later, by 6 min',

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { Download } from 'lucide-react';
 import { useSearchParams } from 'react-router';
-import type { PastQueued } from '../api/index.js';
+import type { PastQueued, QueueSummary } from '../api/index.js';
 import { Name } from '../chat/index.js';
 import { queuesQuery } from '../live/index.js';
 import { OlderList } from '../table/index.js';
-import { Bones, Choice, clock, day, exact } from '../ui/index.js';
+import { Bones, Choice, clock, day, exact, OneViewer, useOneViewer } from '../ui/index.js';
 import {
   askHistory,
   historyFile,
@@ -32,9 +32,14 @@ export function ReviewPage() {
   const [params, setParams] = useSearchParams();
   const { data: queues = [] } = useQuery(queuesQuery);
   const { data: streams = [] } = useQuery(queuedStreamsQuery);
-  const wanted: WantedHistory = { queue: params.get('queue') ?? '', stream: params.get('stream') ?? '' };
+  const viewer = useOneViewer();
+  const wanted: WantedHistory = {
+    queue: params.get('queue') ?? '',
+    stream: params.get('stream') ?? '',
+    viewer: viewer?.id ?? '',
+  };
   const set = (part: Partial<WantedHistory>): void => {
-    const next = { ...wanted, ...part };
+    const next = { ...Object.fromEntries(params), ...part };
     setParams(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== '')));
   };
   return (
@@ -42,6 +47,7 @@ export function ReviewPage() {
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="queue-review-title">Queue</h1>
         <span className="row ml-auto flex-wrap">
+          <OneViewer viewer={viewer} />
           <Choice
             label="Queue"
             value={wanted.queue === '' ? ANY : wanted.queue}
@@ -91,17 +97,19 @@ function Sums({ wanted }: { readonly wanted: WantedHistory }) {
   const { data } = useQuery(summaryQuery(wanted));
   if (data === undefined) return <Bones lines={3} />;
   if (data.queued === 0) return null;
+  // How turns were shared says nothing of one viewer.
+  const isOfOne = wanted.viewer !== '';
   const minutes = (value: number | null): string => (value === null ? '–' : `${value.toFixed(0)} min`);
   return (
     <div className="border-b border-line px-4 py-2">
       <dl className="figures">
         {(
           [
-            ['viewers queued', data.queued.toLocaleString('en')],
-            ['turns', data.turns.toLocaleString('en')],
+            ...(isOfOne ? [] : [['viewers queued', data.queued.toLocaleString('en')] as const]),
+            [data.turns === 1 ? 'turn' : 'turns', data.turns.toLocaleString('en')],
             ['a turn, on average', minutes(data.turnMinutes)],
             ['until the call, on average', minutes(data.waitMinutes)],
-            ['calls missed', data.missed.toLocaleString('en')],
+            [data.missed === 1 ? 'call missed' : 'calls missed', data.missed.toLocaleString('en')],
           ] as const
         ).map(([label, value]) => (
           <div key={label}>
@@ -110,14 +118,7 @@ function Sums({ wanted }: { readonly wanted: WantedHistory }) {
           </div>
         ))}
       </dl>
-      <p>
-        {data.words}
-        <span className="text-soft">
-          {' '}
-          (Gini coefficient {data.gini.toFixed(2)}; 0 is even, 1 is one for all)
-        </span>
-        . {data.without.length > 0 && <Without names={data.without} />}
-      </p>
+      {!isOfOne && <Fairness summary={data} />}
       {data.told > 0 && (
         <p>
           {data.right} of {data.told} {data.told === 1 ? 'wait' : 'waits'} came as told
@@ -130,6 +131,19 @@ function Sums({ wanted }: { readonly wanted: WantedHistory }) {
         </p>
       )}
     </div>
+  );
+}
+
+function Fairness({ summary }: { readonly summary: QueueSummary }) {
+  const { words, gini, without } = summary;
+  return (
+    <p>
+      {words}
+      <span className="text-soft">
+        {' '}
+        (Gini coefficient {gini.toFixed(2)}; 0 is even, 1 is one for all)
+      </span>. {without.length > 0 && <Without names={without} />}
+    </p>
   );
 }
 

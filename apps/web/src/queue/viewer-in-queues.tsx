@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { ChevronsUp } from 'lucide-react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { answerOf, api } from '../api/index.js';
 import { Bones, tellProblem, toast } from '../ui/index.js';
 import { viewerInQueuesQuery } from './queries.js';
@@ -45,7 +46,7 @@ export function ViewerInQueues({ viewerId }: { readonly viewerId: string }) {
           onDone={again}
         />
       ))}
-      <p>
+      <p className="row flex-wrap">
         <button
           type="button"
           className="btn s"
@@ -56,6 +57,9 @@ export function ViewerInQueues({ viewerId }: { readonly viewerId: string }) {
         >
           <ChevronsUp className="i s" aria-hidden="true" /> {data.bump ? 'Take the bump back' : 'Give a bump'}
         </button>
+        <Link className="btn s" to={`/review/queue?viewer=${viewerId}`}>
+          Their turns
+        </Link>
       </p>
     </div>
   );
