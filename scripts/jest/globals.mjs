@@ -8,7 +8,11 @@ import fc from 'fast-check';
 // Every run tries the same cases, so that a change is refused for what it does and not by chance.
 // GULLY_SEED=random looks for new ones; a number repeats a run that found one.
 const { GULLY_SEED = '20261126' } = process.env;
-if (GULLY_SEED !== 'random') fc.configureGlobal({ seed: Number(GULLY_SEED) });
+fc.configureGlobal({
+  ...(GULLY_SEED === 'random' ? {} : { seed: Number(GULLY_SEED) }),
+  // Else the report has the case without what failed in it.
+  includeErrorInReport: true,
+});
 
 const { jest, expect, describe, beforeAll, afterAll, beforeEach, afterEach } = globalThis;
 

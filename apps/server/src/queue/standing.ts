@@ -2,6 +2,7 @@ import { ApiProperty } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import {
   handleOfQueue,
+  inState,
   LIVE_STATES,
   paceOf,
   placeOf,
@@ -62,7 +63,7 @@ export class QueuesStandingDto {
   @ApiProperty({ type: [BumpHolderDto] }) bumps!: BumpHolderDto[];
 }
 
-const ORDER: Readonly<Record<string, number>> = { playing: 0, confirmed: 1, called: 2, waiting: 3 };
+const SEATED = ['playing', 'confirmed', 'called'] as const;
 
 /** A queue as pages show it. */
 export function standingOf(
@@ -80,9 +81,7 @@ export function standingOf(
   const turns = new Map<string, number>();
   for (const viewer of turnsNow(queue, world.stream)) turns.set(viewer, (turns.get(viewer) ?? 0) + 1);
   const placed = new Map(waiting.map((entry, n) => [entry.id, n + 1]));
-  const seated = [...queue.entries.values()]
-    .filter(({ state }) => state !== 'waiting')
-    .sort((a, b) => (ORDER[a.state] ?? 9) - (ORDER[b.state] ?? 9) || (a.calledAt ?? 0) - (b.calledAt ?? 0));
+  const seated = SEATED.flatMap((state) => inState(queue, state));
   const view = (entry: QueueEntry): QueuedDto => {
     const place = placed.get(entry.id) ?? 0;
     return {

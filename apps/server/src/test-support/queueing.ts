@@ -71,6 +71,7 @@ export function queueing() {
   const inIt = async (): Promise<string[]> =>
     (await standing()).map(({ name, state, place }) => `${name} ${place === 0 ? state : String(place)}`);
   return Object.assign(now, {
+    standing,
     inIt,
     playing,
     restart: start,

@@ -1,5 +1,6 @@
 import type { Actor } from '../actors/index.js';
 import {
+  compareWaiting,
   isLive,
   TURNS_KEPT_MS,
   TURNS_LOOKED_AT,
@@ -89,9 +90,7 @@ export function queueAfter(state: QueueState, change: QueueChange): QueueState {
 
 /** Those who wait, the next one first. */
 export function inOrder(entries: Iterable<QueueEntry>): QueueEntry[] {
-  return [...entries]
-    .filter(({ state }) => state === 'waiting')
-    .sort((a, b) => a.place - b.place || a.joinedAt - b.joinedAt || (a.id < b.id ? -1 : 1));
+  return [...entries].filter(({ state }) => state === 'waiting').sort(compareWaiting);
 }
 
 /** The turn an entry was, if it was played to its end. */

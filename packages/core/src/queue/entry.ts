@@ -86,7 +86,12 @@ export function isLive({ state }: Pick<QueueEntry, 'state'>): boolean {
 export function inState({ entries }: QueueState, ...states: readonly LiveState[]): QueueEntry[] {
   return [...entries.values()]
     .filter(({ state }) => (states as readonly string[]).includes(state))
-    .sort((a, b) => (a.calledAt ?? a.joinedAt) - (b.calledAt ?? b.joinedAt));
+    .sort((a, b) => (a.calledAt ?? a.joinedAt) - (b.calledAt ?? b.joinedAt) || compareWaiting(a, b));
+}
+
+/** In the order in which they wait; whoever was called at once with others keeps it. */
+export function compareWaiting(a: QueueEntry, b: QueueEntry): number {
+  return a.place - b.place || a.joinedAt - b.joinedAt || (a.id < b.id ? -1 : 1);
 }
 
 /** A viewer's own entry; undefined for somebody who is not in it. */
