@@ -176,6 +176,13 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
       );
       if (rows[0] !== undefined) await this.reversing.asFarAsPossible({ id: rows[0].id }, actor);
     }
+    // What says that it is undone comes last: an undo that was cut off can be asked for again.
+    await this.settings.set(
+      SEASON,
+      { ...this.plan.value, name: season.name, endsAt: null },
+      this.plan.version,
+      actor,
+    );
     await this.database.write(async (manager) => {
       await manager.query(
         'DELETE FROM season_beginnings WHERE season_id IN (SELECT id FROM seasons WHERE ended_at IS NULL)',
@@ -184,12 +191,6 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
       await manager.query('DELETE FROM season_standings WHERE season_id = ?', [id]);
       await manager.query('UPDATE seasons SET ended_at = NULL WHERE id = ?', [id]);
     });
-    await this.settings.set(
-      SEASON,
-      { ...this.plan.value, name: season.name, endsAt: null },
-      this.plan.version,
-      actor,
-    );
     this.activity.record('changed', 'Season', `the end of ${season.name} was undone`, actor);
   }
 

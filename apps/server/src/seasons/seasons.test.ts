@@ -124,6 +124,38 @@ test('an award that was spent keeps no end from being undone, and the last end i
   expect(await faults()).toEqual([]);
 });
 
+test('an undo that is cut off anywhere is completed by asking again', async () => {
+  await gully.type('fernhatch', 'evening');
+  await gully.http.put('/api/seasons').send({ value: PLAN, version: 0 }).expect(200);
+  await gully.type('fernhatch', 'one');
+  await give('fernhatch', 80);
+  const disk = new FaultyDisk(gully.source);
+  const asked = async (id: string): Promise<number> =>
+    (await gully.http.post(`/api/seasons/${id}/undo`)).status;
+  let cutOff = 0;
+  for (let isWhole = false; !isWhole;) {
+    const { body } = await gully.http.post('/api/seasons/end').send({ next: 'Wet season' }).expect(200);
+    const { id } = body as { id: string };
+    expect(await board('by=balance')).toEqual([[1, 'fernhatch', 600]]);
+    let commits = 0;
+    disk.refuse((sql) => sql === 'COMMIT' && commits++ === cutOff, 1);
+    isWhole = (await asked(id)) === 204;
+    disk.heal();
+    if (!isWhole) {
+      cutOff += 1;
+      expect(await asked(id)).toBe(204);
+    }
+    expect(await board('by=balance')).toEqual([[1, 'fernhatch', 80]]);
+    const seasons = await gully.app.get(SeasonsService).all();
+    expect(seasons.map(({ name, endedAt }) => [name, endedAt])).toEqual([['Dry season', null]]);
+    const { body: now } = await gully.http.get('/api/seasons').expect(200);
+    expect(now).toMatchObject({ value: { name: 'Dry season' } });
+    expect(await faults()).toEqual([]);
+  }
+  // Two movements, the plan, and the season itself.
+  expect(cutOff).toBe(4);
+});
+
 test('an end that cannot be written is none; one whose day has come ends by itself, once', async () => {
   await gully.type('fernhatch', 'evening');
   await give('fernhatch', 80);
