@@ -13,8 +13,8 @@ test('the board is arranged by keyboard, in several arrangements, and is the sam
   const grip = page.getByRole('button', { name: /^Move Timers due/ });
   await grip.focus();
   await page.keyboard.press('ArrowDown');
-  const said = page.getByRole('status').filter({ hasText: 'Timers due: column 1 of 12' });
-  await expect(said).toContainText('row 6, 4 wide and 6 high');
+  const said = page.getByRole('status').filter({ hasText: 'Timers due: column 5 of 12' });
+  await expect(said).toContainText('row 15, 4 wide and 6 high');
   await page.keyboard.press('Shift+ArrowRight');
   await expect(said).toContainText('5 wide and 6 high');
   await page.getByRole('button', { name: 'Leave out Commands used' }).press('Enter');
