@@ -57,4 +57,4 @@ test('killed at any moment of a payout, all of it is there or nothing, and what 
     next = postings.length;
     await database.onApplicationShutdown();
   }
-});
+}, 90_000);

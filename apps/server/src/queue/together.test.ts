@@ -120,4 +120,4 @@ test('whatever viewers and two people do, and however often it is restarted, all
   );
   const { faults } = await verifyLedger((sql, values) => room.gully.source.query(sql, [...values]));
   expect(faults).toEqual([]);
-});
+}, 90_000);

@@ -252,7 +252,7 @@ describe('viewers as a file', () => {
       .get('/api/viewers?sort=messages&order=down&offset=99900&limit=100')
       .expect(200);
     expect((page.body as { viewers: { messages: number }[] }).viewers[0]?.messages).toBe(99);
-  });
+  }, 90_000);
 
   test('somebody who is erased after a file was looked at does not come back by it', async () => {
     await gully.type('gritandgo', 'evening');
