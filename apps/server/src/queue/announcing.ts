@@ -14,7 +14,7 @@ import { beginMessage, tellingsOf, type Telling } from './messages.js';
 import { QueuesService } from './queues.service.js';
 
 /**
- * Tells chat and routines what happened in a queue, whoever had it happen: a command, the clock or
+ * Tells chat and routines what happened in a queue, no matter who made it happen: a command, the clock or
  * the control room. It is told of once what happened is on disk.
  */
 @Injectable()

@@ -52,6 +52,12 @@ export function entryFrom(row: StoredEntry): QueueEntry {
   };
 }
 
+/** What of an entry changes once it is there. */
+const CHANGING = [
+  ...['viewer_id', 'name', 'state', 'place', 'by_hand', 'paid', 'called_at', 'until', 'reminded'],
+  ...['missed', 'started_at', 'ended_at'],
+];
+
 /** Writes entries as they stand, within the caller's write; of each the last that is given. */
 export function writeEntries(
   manager: EntityManager,
@@ -59,9 +65,10 @@ export function writeEntries(
 ): void {
   const write = readied(
     manager,
-    `INSERT OR REPLACE INTO queue_entries (id, queue_id, viewer_id, name, state, place, sort_key, by_hand, joined_at,
+    `INSERT INTO queue_entries (id, queue_id, viewer_id, name, state, place, sort_key, by_hand, joined_at,
        told_least, told_most, paid, called_at, until, reminded, missed, started_at, ended_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+     ON CONFLICT (id) DO UPDATE SET ${CHANGING.map((column) => `${column} = excluded.${column}`).join(', ')}`,
   );
   const last = new Map(entries.map((each) => [each.entry.id, each]));
   for (const { queue, entry } of last.values()) {

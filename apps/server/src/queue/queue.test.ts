@@ -1,6 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, test } from '@jest/globals';
+import { NO_CURRENCY } from '@gully/core/currency';
 import { BLANK_QUEUE } from '@gully/core/queue';
 import { FaultyDisk, queueing, ROPE_ID, until } from '../test-support/index.js';
 
@@ -184,12 +185,25 @@ describe('over a restart', () => {
     expect(await inIt()).toEqual(['oxbowkid 1', 'tallowfen 2', 'pebblewren 3']);
   });
 
-  test('on a disk that takes nothing nobody is told of what was not written', async () => {
-    await make();
+  test('on a disk that takes nothing nobody is told of what was not written, and nobody pays for it', async () => {
+    const FLINT = { ...NO_CURRENCY, enabled: true, one: 'flint', many: 'flint' };
+    await room.gully.http.put('/api/currency').send({ value: FLINT, version: 0 }).expect(200);
+    await make({ cost: 30 });
     await room.gully.takeIn('queue');
     await act('open');
-    await join('pebblewren');
+    await room.gully.type('pebblewren', 'hello');
+    const viewers = await room.gully.source.query<{ id: string }[]>('SELECT id FROM viewers');
+    const id = viewers[0]?.id ?? '';
+    const given = { does: 'give', amount: 100, viewers: [id], key: 'for the queue' };
+    await room.gully.http.post('/api/currency/by-hand').send(given).expect(200);
+    const balance = async () => (await room.gully.http.get(`/api/currency/viewers/${id}`)).body as unknown;
     const disk = new FaultyDisk(room.gully.source);
+    disk.refuse((sql) => sql.startsWith('INSERT INTO queue_entries'));
+    await room.gully.type('pebblewren', '!join');
+    expect([await inIt(), await balance()]).toEqual([[], expect.objectContaining({ balance: 100 })]);
+    disk.heal();
+    await join('pebblewren');
+    expect(await balance()).toMatchObject({ balance: 70 });
     disk.refuse((sql) => sql === 'COMMIT');
     await act('call', {}, 500);
     expect(await inIt()).toEqual(['pebblewren 1']);

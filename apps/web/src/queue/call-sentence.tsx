@@ -35,9 +35,10 @@ export function CallSentence({ editing }: { readonly editing: Editing<QueueBody,
         onChange={(missed) => {
           set({ missed });
         }}
-      />{' '}
+      />
       {call.missed === 'back' && (
         <>
+          {' '}
           by{' '}
           <NumberBlank
             label="Places they move back"

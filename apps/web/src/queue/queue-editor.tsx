@@ -49,8 +49,8 @@ export function QueueEditor({ id, saved, others, notice }: QueueEditorProps) {
         <CallSentence editing={editing} />
         <h2 className="mt-4 mb-1">What is said</h2>
         <p className="s2 mb-2 max-w-[70ch] text-soft">
-          Said in chat whoever had it happen: a command, the clock or On air. An empty text says nothing. What
-          joining and leaving answer is in the commands themselves.
+          Said in chat, no matter whether a command, the clock or On air made it happen. An empty text says
+          nothing. The answers to joining and leaving are in the commands themselves.
         </p>
         <div className="grid max-w-[720px] gap-2.5">
           {QUEUE_MESSAGES.map((message) => (

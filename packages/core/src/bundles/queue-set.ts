@@ -40,17 +40,15 @@ export function queueCommands(command: Make): readonly CommandBody[] {
         ),
       ],
     ),
-    {
-      ...command(
-        'queue',
-        { cooldown: 10, viewerCooldown: 0 },
-        [],
-        [
-          step('show'),
-          told('{{ queue.name }}{% unless queue.open %} (closed){% endunless %}: {{ queue.list }}.'),
-        ],
-      ),
-    },
+    command(
+      'queue',
+      { cooldown: 10, viewerCooldown: 0 },
+      [],
+      [
+        step('show'),
+        told('{{ queue.name }}{% unless queue.open %} (closed){% endunless %}: {{ queue.list }}.'),
+      ],
+    ),
     command(
       'upnext',
       { cooldown: 10, viewerCooldown: 0 },
