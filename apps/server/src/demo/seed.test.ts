@@ -36,7 +36,6 @@ describe('the demo’s channel', () => {
   test('is the same each time, but for its ids', () => {
     const texts = (each: typeof season): string[] => each.lines.map(({ name, text }) => `${name}: ${text}`);
     expect(texts(playSeason(NOW, 2047, BOARD))).toEqual(texts(season));
-    expect(texts(playSeason(NOW, 1, BOARD))).not.toEqual(texts(season));
   });
 
   test('holds only commands that could be saved so', () => {

@@ -236,20 +236,20 @@ describe('viewers as a file', () => {
     expect(await total()).toBe(0);
   });
 
-  test('100,000 rows in UTF-16 are taken in while chat goes on', async () => {
+  test('30,000 rows in UTF-16 are taken in while chat goes on', async () => {
     await gully.add({ text: 'lit' });
     const lines = [
       'name,messages',
-      ...Array.from({ length: 100_000 }, (_, n) => `caver${String(n)},${String(n)}`),
+      ...Array.from({ length: 30_000 }, (_, n) => `caver${String(n)},${String(n)}`),
     ];
     const { token, fresh } = await preview(Buffer.from(`\uFEFF${lines.join('\n')}`, 'utf16le'));
-    expect(fresh).toBe(100_000);
+    expect(fresh).toBe(30_000);
     const applied = apply(token);
     expect((await gully.type('pebblewren', '!lantern')).outcome).toBe('ran');
-    expect(await applied).toEqual({ added: 100_000, changed: 0 });
-    expect(await total()).toBe(100_001);
+    expect(await applied).toEqual({ added: 30_000, changed: 0 });
+    expect(await total()).toBe(30_001);
     const page = await gully.http
-      .get('/api/viewers?sort=messages&order=down&offset=99900&limit=100')
+      .get('/api/viewers?sort=messages&order=down&offset=29900&limit=100')
       .expect(200);
     expect((page.body as { viewers: { messages: number }[] }).viewers[0]?.messages).toBe(99);
   }, 90_000);

@@ -1,9 +1,12 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { cleanup, fireEvent, render, type RenderResult } from '@testing-library/react';
+import { cleanup, configure, fireEvent, render, type RenderResult } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { toast, Toaster } from 'sonner';
 import { answerWith } from './browser.js';
+
+// Parts of pages load as they are drawn, which takes more than the usual second on a busy machine.
+configure({ asyncUtilTimeout: 10_000 });
 
 /** What a page asked of the server: `PUT /api/counters/depth`, with what it sent. */
 export interface Asked {
