@@ -32,6 +32,7 @@ export async function programs() {
       // A thread's own program, found beside whatever starts it.
       'reading.worker': `${SERVER}/database/reading.worker.ts`,
       'replay.worker': `${SERVER}/guard/replay.worker.ts`,
+      'decoding.worker': `${SERVER}/media/decoding.worker.ts`,
     },
     into: 'apps/server/dist',
     sources: [CORE, SERVER, `${STANDIN}/crowd`],

@@ -79,10 +79,15 @@ try {
   children.push(server.child);
   for (const child of children) child.once('exit', () => void end(1));
   const address = server.line.replace('Gully is at ', '');
+  const shown = await overlayOf(address);
   console.log(`
   Gully is ready, with a made-up channel in a made-up chat room:
 
       ${address}
+
+  What the stream would show, over a picture instead of a game:
+
+      ${shown}
 
   Any IRC client can join the same room: 127.0.0.1, port ${ircPort}, channel #lanternhour
   ${keep ? `Its data stay in ${data}` : 'Its data are temporary; npm run demo -- --keep keeps them'}
@@ -91,4 +96,16 @@ try {
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   await end(1);
+}
+
+/** The first overlay over a picture that moves, so that it is seen without streaming software. @param {string} address */
+async function overlayOf(address) {
+  /** @param {string} path */
+  const ask = async (path) => (await fetch(`${address}${path}`)).json();
+  const [overlay] = await ask('/api/overlays');
+  const { path } = await ask(`/api/overlays/${overlay.id}/address`);
+  const picture = (await ask('/api/media')).find(
+    (/** @type {{ id: string }} */ { id }) => id === overlay.still,
+  );
+  return `${address}${path}?behind=${picture.file}`;
 }

@@ -34,7 +34,7 @@ export async function makeApp(
   app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));
   app.use('/api/phrase-groups', express.json({ limit: GROUP_BYTES + 1_000_000 }));
   app.use('/api/guard/replays', express.json({ limit: '31mb' }));
-  app.use('/api/bundles', express.json({ limit: '20mb' }));
+  app.use('/api/bundles', express.json({ limit: '60mb' }));
   // Events are signed over their very bytes.
   app.use('/events', requestLimit(), express.raw({ type: () => true, limit: '64kb' }));
   // A command may have fifty texts of 5,000 characters, each of up to four bytes.
@@ -45,14 +45,17 @@ export async function makeApp(
   return app;
 }
 
+/** What answers with data, and not with a page. */
+const NO_PAGE = /^\/(?:api|overlay\/media|overlay\/people)\/|^\/live/u;
+
 /** The built pages; any address that is no file and not the API is a place inside the one page. */
 function servePages(app: NestExpressApplication): void {
   app.use('/assets', express.static(`${PAGES}assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(PAGES, { index: false }));
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const isPage =
-      request.method === 'GET' && !request.path.startsWith('/api/') && !request.path.startsWith('/live');
+    const isPage = request.method === 'GET' && !NO_PAGE.test(request.path);
+    const page = request.path.startsWith('/overlay/') ? 'overlay.html' : 'index.html';
     if (!isPage) next();
-    else response.sendFile('index.html', { root: PAGES, headers: { 'cache-control': 'no-cache' } });
+    else response.sendFile(page, { root: PAGES, headers: { 'cache-control': 'no-cache' } });
   });
 }

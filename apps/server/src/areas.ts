@@ -11,8 +11,10 @@ import { EventsModule } from './events/index.js';
 import { GuardModule } from './guard/index.js';
 import { LedgerModule } from './ledger/index.js';
 import { ListsModule } from './lists/index.js';
+import { MediaModule } from './media/index.js';
 import { MessagesModule } from './messages/index.js';
 import { OutputsModule } from './outputs/index.js';
+import { OverlaysModule } from './overlays/index.js';
 import { PipelineModule } from './pipeline/index.js';
 import { PruningModule } from './pruning/index.js';
 import { QueueModule } from './queue/index.js';
@@ -44,8 +46,10 @@ export const AREAS: readonly Type<object>[] = [
   GuardModule,
   LedgerModule,
   ListsModule,
+  MediaModule,
   MessagesModule,
   OutputsModule,
+  OverlaysModule,
   PipelineModule,
   PruningModule,
   QueueModule,

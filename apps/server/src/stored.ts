@@ -6,6 +6,8 @@ import { GUARD_ROWS } from './guard/index.js';
 import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
+import { Media1797055200000, MEDIA_ROWS } from './media/index.js';
+import { OVERLAY_ROWS, Overlays1797058800000 } from './overlays/index.js';
 import { Queues1797051600000, QUEUE_ROWS } from './queue/index.js';
 import { RanksReached1797040800000 } from './ranks/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
@@ -29,6 +31,8 @@ export const STORED: Stored = {
     ...GUARD_ROWS,
     ...LEDGER_ROWS,
     ...LISTS_ROWS,
+    ...MEDIA_ROWS,
+    ...OVERLAY_ROWS,
     ...QUEUE_ROWS,
     ...ROUTINES_ROWS,
     ...RUNS_ROWS,
@@ -46,5 +50,7 @@ export const STORED: Stored = {
     Seasons1797044400000,
     SubscribedTier1797048000000,
     Queues1797051600000,
+    Media1797055200000,
+    Overlays1797058800000,
   ],
 };

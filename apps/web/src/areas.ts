@@ -11,8 +11,10 @@ import { GUARD } from './guard/index.js';
 import { LEDGER } from './ledger/index.js';
 import { LISTS } from './lists/index.js';
 import type { Manifest } from './manifest/index.js';
+import { MEDIA } from './media/index.js';
 import { MEMORY } from './memory/index.js';
 import { OUTPUTS } from './outputs/index.js';
+import { OVERLAYS } from './overlays/index.js';
 import { QUEUE } from './queue/index.js';
 import { QUIET } from './quiet/index.js';
 import { RANKS } from './ranks/index.js';
@@ -39,6 +41,8 @@ export const AREAS: readonly Manifest[] = [
   LEDGER,
   ECONOMY,
   QUEUE,
+  OVERLAYS,
+  MEDIA,
   OUTPUTS,
   CONNECTION,
   BUNDLES,

@@ -1,11 +1,28 @@
 import { createRoot } from 'react-dom/client';
-import './styles/bare.css';
+import { io } from 'socket.io-client';
+import { OverlayPage, type OverlaySocket } from './shown/overlay-page.js';
+import './styles/overlay.css';
 
-/** What streaming software shows on the stream; for now a sign that it reaches Gully. */
-function Overlay() {
-  return <p className="bare">Gully can be seen here.</p>;
-}
+/** What streaming software shows on the stream. The address says which overlay, and what it is looked at over. */
+const key = location.pathname.split('/')[2] ?? '';
+const asked = new URLSearchParams(location.search);
+const behind = asked.get('behind');
+
+const socket: OverlaySocket = io('/overlay', {
+  path: '/live',
+  transports: ['websocket'],
+  autoConnect: false,
+  auth: { key },
+  reconnectionDelayMax: 3_000,
+});
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
-createRoot(root).render(<Overlay />);
+createRoot(root).render(
+  <>
+    {behind !== null && /^[0-9a-f]{64}\.webp$/u.test(behind) && (
+      <div className="behind" style={{ backgroundImage: `url(/overlay/media/${behind})` }} />
+    )}
+    <OverlayPage socket={socket} wantsSound={asked.get('sound') !== 'off'} />
+  </>,
+);

@@ -52,6 +52,8 @@ class ExportDto implements Chosen {
   @Ids() queues: string[] = [];
   @Ids() handles: string[] = [];
   @Ids() 'phrase-groups': string[] = [];
+  @Ids() media: string[] = [];
+  @Ids() overlays: string[] = [];
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
   @ApiProperty() @IsString() @MaxLength(2_000) note!: string;
@@ -125,7 +127,7 @@ export class BundlesController {
   @Post('export')
   @HttpCode(200)
   @ApiOkResponse({ schema: { type: 'object', additionalProperties: true } })
-  export(@Body() { title, author, note, questions, ...chosen }: ExportDto): object {
+  export(@Body() { title, author, note, questions, ...chosen }: ExportDto): Promise<object> {
     return this.exporting.export(chosen, { title, author, note, questions });
   }
 

@@ -1,6 +1,8 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
+import { MediaModule } from '../media/index.js';
 import { ThingsModule } from '../things/index.js';
+import { BundleFiles } from './bundle-files.js';
 import { BundlesController } from './bundles.controller.js';
 import { Exporting } from './exporting.js';
 import { Importing } from './importing.js';
@@ -8,8 +10,8 @@ import { Looking } from './looking.js';
 import { Undoing } from './undoing.js';
 
 @Module({
-  imports: [ActivityModule, ThingsModule],
+  imports: [ActivityModule, MediaModule, ThingsModule],
   controllers: [BundlesController],
-  providers: [Exporting, Importing, Looking, Undoing],
+  providers: [BundleFiles, Exporting, Importing, Looking, Undoing],
 })
 export class BundlesModule {}

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
 import type { Reference, ThingKind } from '@gully/core/things';
+import { BundleFiles } from './bundle-files.js';
 import { AllThings, References, type AnyBody, type Head } from '../things/index.js';
 
 /** What of the channel goes into a bundle, by id. */
@@ -12,9 +13,13 @@ export class Exporting {
   constructor(
     private readonly things: AllThings,
     private readonly references: References,
+    private readonly files: BundleFiles,
   ) {}
 
-  export(chosen: Chosen, about: Pick<Bundle, 'title' | 'author' | 'note' | 'questions'>): Bundle {
+  async export(
+    chosen: Chosen,
+    about: Pick<Bundle, 'title' | 'author' | 'note' | 'questions'>,
+  ): Promise<Bundle> {
     const found = this.withReferred(chosen);
     const items = this.things
       .inOrder()
@@ -24,11 +29,13 @@ export class Exporting {
           .map((stored) => this.body(kind, stored))
           .sort((a, b) => shape.nameOf(a).localeCompare(shape.nameOf(b))),
       ]);
+    const bodies = Object.fromEntries(items) as Pick<Bundle, ItemKind>;
     return {
       format: BUNDLE_FORMAT,
       version: BUNDLE_VERSION,
       ...about,
-      ...(Object.fromEntries(items) as Pick<Bundle, ItemKind>),
+      ...bodies,
+      files: await this.files.contentOf(bodies.media),
     };
   }
 
@@ -52,6 +59,7 @@ export class Exporting {
       const { to, id } = next;
       if (to === 'webhook' || found.get(to)?.has(id) === true) continue;
       const things = this.things.of(to);
+      if (things.isGiven(id)) continue;
       const stored = things.find(id);
       if (stored === undefined) continue;
       const ofKind = found.get(to) ?? new Map<string, Head>();

@@ -6,6 +6,7 @@ import type { Reference, ThingKind } from '@gully/core/things';
 import { ActivityService } from '../activity/index.js';
 import { Database, newId } from '../database/index.js';
 import { BundleImportRow } from './rows.js';
+import { BundleFiles } from './bundle-files.js';
 import { JobQueue } from '../jobs/index.js';
 import { AllThings, type AnyBody, type Head } from '../things/index.js';
 import { Undoing } from './undoing.js';
@@ -43,11 +44,18 @@ export class Importing {
     private readonly queue: JobQueue,
     private readonly things: AllThings,
     private readonly undoing: Undoing,
+    private readonly files: BundleFiles,
     private readonly activity: ActivityService,
   ) {}
 
   /** @returns the import's id, for its undo, and how many things it changed */
-  take(bundle: Bundle, choices: readonly Choice[], actor: Actor): Promise<{ id: string; changed: number }> {
+  async take(
+    given: Bundle,
+    choices: readonly Choice[],
+    actor: Actor,
+  ): Promise<{ id: string; changed: number }> {
+    // Reading pictures and sounds takes a while; nothing waits for it.
+    const bundle = await this.files.takeIn(given);
     return this.queue.alone(async () => {
       const now = Date.now();
       const brought = this.broughtBy(this.placesOf(bundle, choices), now);

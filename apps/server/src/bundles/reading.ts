@@ -65,6 +65,7 @@ function whole(given: unknown): Bundle {
     note: '',
     questions: [],
     ...NO_ITEMS,
+    files: {},
     ...(completeSteps(given) as object),
   } as unknown as Bundle;
   const shape = shapes().questions;

@@ -46,6 +46,7 @@ const AREAS: Readonly<Record<Area, true>> = {
   timers: true,
   purse: true,
   queue: true,
+  stages: true,
 };
 
 /** The channel as it is now, as decisions look at it. Each area adds its own part while the server is put together. */

@@ -50,7 +50,7 @@ function fromHttp(error: HttpException): Problem {
     return new Problem(
       413,
       'That is too much at once',
-      'Nothing was changed. A list may have 5 MB, a bundle 20 MB, and all else 1 MB.',
+      'Nothing was changed. A list may have 5 MB, a bundle 60 MB, and all else 1 MB.',
     );
   return new Problem(status, error.message, 'Nothing was changed.');
 }

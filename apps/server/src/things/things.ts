@@ -115,6 +115,11 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     return VERSIONS_KEPT;
   }
 
+  /** True for what comes with Gully and is the same everywhere, so that bundles need not carry it. */
+  isGiven(_id: string): boolean {
+    return false;
+  }
+
   /** What people call it. */
   titleOf(stored: Stored): string {
     return this.shape.nameOf(this.bodyOf(stored));

@@ -3,6 +3,7 @@ import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Activity } from '../api/index.js';
 import { LineWhyLater, RunWhyLater } from '../chat/index.js';
+import { PLACE_OF } from '../editing/index.js';
 import { clock, exact } from '../ui/index.js';
 import type { ActivityRow } from './activity-rows.js';
 
@@ -14,17 +15,6 @@ const SIGNS = {
   changed: [Pencil, 'changed', 'text-soft'],
   event: [Bell, 'event', 'text-pool'],
 } as const satisfies Record<Activity['kind'], unknown>;
-
-/** Where things are edited. */
-const PLACES: Readonly<Record<string, string>> = {
-  command: '/prepare/commands/',
-  routine: '/prepare/routines/',
-  timer: '/prepare/timers/',
-  list: '/prepare/lists/',
-  queue: '/prepare/queues/',
-  handle: '/prepare/handles/',
-  'phrase-group': '/prepare/phrases/',
-};
 
 interface ActivityLineProps {
   readonly row: ActivityRow;
@@ -61,7 +51,7 @@ export const ActivityLine = memo(function ActivityLine({
     </>
   );
   if (about === null) return <li className="act">{told}</li>;
-  const place = PLACES[about.kind];
+  const place = about.kind === 'line' || about.kind === 'run' ? undefined : PLACE_OF[about.kind];
   if (place !== undefined)
     return (
       <li>

@@ -1,4 +1,5 @@
 import type { CommandBody } from '@gully/core/commands';
+import type { OverlayBody } from '@gully/core/overlays';
 import type { NamedRoutineBody } from '@gully/core/routines';
 import type { TimerBody } from '@gully/core/timers';
 import createClient from 'openapi-fetch';
@@ -54,6 +55,11 @@ export type Posting = Schemas['PostingDto'];
 export type Reversal = Schemas['ReversalDto'];
 export type GuardStanding = Schemas['GuardStandingDto'];
 export type Queue = Schemas['QueueDto'];
+export type Media = Schemas['MediaDto'];
+export type Overlay = OverlayBody & Omit<Schemas['OverlayDto'], keyof OverlayBody>;
+export type StageState = Schemas['StageDto'];
+export type StageAlert = Schemas['StageAlertDto'];
+export type OverlayWatcher = Schemas['PageDto'];
 export type GameHandle = Schemas['HandleDto'];
 export type QueueStanding = Schemas['QueueStandingDto'];
 export type Queued = Schemas['QueuedDto'];
@@ -71,6 +77,10 @@ export function asSent(body: CommandBody): Schemas['CommandBodyDto'] {
 }
 export function routineAsSent(body: NamedRoutineBody): Schemas['NamedRoutineBodyDto'] {
   return body as unknown as Schemas['NamedRoutineBodyDto'];
+}
+
+export function overlayAsSent(body: OverlayBody): Schemas['OverlayBodyDto'] {
+  return body as unknown as Schemas['OverlayBodyDto'];
 }
 
 export function timerAsSent(body: TimerBody): Schemas['TimerBodyDto'] {

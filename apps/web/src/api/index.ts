@@ -1,4 +1,12 @@
-export { api, asSent, commandFrom, routineAsSent, routineFrom, timerAsSent } from './client.js';
+export {
+  api,
+  asSent,
+  commandFrom,
+  routineAsSent,
+  routineFrom,
+  overlayAsSent,
+  timerAsSent,
+} from './client.js';
 export type {
   Activity,
   BundleLook,
@@ -15,6 +23,11 @@ export type {
   PhraseGroup,
   Queue,
   GameHandle,
+  Media,
+  Overlay,
+  OverlayWatcher,
+  StageAlert,
+  StageState,
   QueueStanding,
   Queued,
   QueuesStanding,

@@ -1156,6 +1156,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/media": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MediaController_list"];
+        put?: never;
+        post: operations["MediaController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/upload": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MediaController_upload"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["MediaController_change"];
+        post?: never;
+        delete: operations["MediaController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MediaController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MediaController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MediaController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/overlay/media/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MediaFilesController_content"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outputs": {
         parameters: {
             query?: never;
@@ -1164,6 +1276,182 @@ export interface paths {
             cookie?: never;
         };
         get: operations["OutputsController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OverlaysController_list"];
+        put?: never;
+        post: operations["OverlaysController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OverlaysController_stages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OverlaysController_address"];
+        put: operations["OverlaysController_replaceAddress"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}/stage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["OverlaysController_change"];
+        post?: never;
+        delete: operations["OverlaysController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/overlay/people/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PortraitsController_portrait"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2577,7 +2865,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
+        AboutKind: "line" | "run" | "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -2639,6 +2927,8 @@ export interface components {
             queues: string[];
             handles: string[];
             "phrase-groups": string[];
+            media: string[];
+            overlays: string[];
             title: string;
             author: string;
             note: string;
@@ -2655,7 +2945,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -2678,7 +2968,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -3517,12 +3807,165 @@ export interface components {
             text: string;
             version: number;
         };
+        MediaDto: {
+            name: string;
+            /** @enum {string} */
+            kind: "picture" | "video" | "sound";
+            file: string;
+            bytes: number;
+            width: number;
+            height: number;
+            seconds: number;
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** @description true for what comes with Gully */
+            shipped: boolean;
+            /** @description where its content is found */
+            url: string;
+            /** @description true when its content was deleted or cut short by hand */
+            missing: boolean;
+        };
+        MediaBodyDto: {
+            name: string;
+            /** @enum {string} */
+            kind: "picture" | "video" | "sound";
+            file: string;
+            bytes: number;
+            width: number;
+            height: number;
+            seconds: number;
+        };
+        MediaChangeDto: {
+            name: string;
+            /** @enum {string} */
+            kind: "picture" | "video" | "sound";
+            file: string;
+            bytes: number;
+            width: number;
+            height: number;
+            seconds: number;
+            version: number;
+        };
         OutputDto: {
             name: string;
             /** @description where streaming software finds it */
             path: string;
             /** Format: date-time */
             changedAt: string;
+        };
+        PieceLookDto: {
+            /** @enum {string} */
+            font: "heading" | "text" | "mono";
+            size: number;
+            colour: string;
+            background: string;
+            /** @enum {string} */
+            align: "left" | "center" | "right";
+            edge: boolean;
+        };
+        PieceDto: {
+            id: string;
+            kind: string;
+            name: string;
+            x: number;
+            y: number;
+            width: number;
+            height: number;
+            hidden: boolean;
+            look: components["schemas"]["PieceLookDto"];
+            /** @enum {string} */
+            entrance: "fade" | "rise" | "drop" | "slide" | "grow" | "none";
+            /** @enum {string} */
+            exit: "fade" | "rise" | "drop" | "slide" | "grow" | "none";
+            seconds: number;
+            when: components["schemas"]["WhenDto"];
+            settings: {
+                [key: string]: string | number;
+            };
+        };
+        OverlayDto: {
+            name: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        StageAlertDto: {
+            id: string;
+            words: string;
+            viewer: string;
+            seconds: number;
+            test: boolean;
+            /** Format: date-time */
+            at: string;
+        };
+        PageDto: {
+            /** Format: date-time */
+            since: string;
+            visible: boolean;
+            /** @description whether this page is the one that is heard */
+            audible: boolean;
+            wantsSound: boolean;
+            /** @description true when its browser plays nothing without a click */
+            muted: boolean;
+            voice: boolean;
+        };
+        StageDto: {
+            overlay: string;
+            name: string;
+            hasStage: boolean;
+            held: boolean;
+            showing: components["schemas"]["StageAlertDto"] | null;
+            /** Format: date-time */
+            until: string | null;
+            waiting: components["schemas"]["StageAlertDto"][];
+            last: components["schemas"]["StageAlertDto"] | null;
+            pages: components["schemas"]["PageDto"][];
+        };
+        OverlayBodyDto: {
+            name: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
+        };
+        DrawnDto: {
+            id: string;
+            data: {
+                [key: string]: unknown;
+            } | null;
+        };
+        TestDto: {
+            routine: components["schemas"]["RoutineDto"];
+            /** @description what is tested, in a few words */
+            title: string;
+            /** @description the name of the viewer it is played as */
+            as?: string;
+        };
+        AddressDto: {
+            /** @description the path it is opened at, secret */
+            path: string;
+        };
+        StageActDto: {
+            /** @enum {string} */
+            does: "skip" | "hold" | "go-on" | "replay" | "clear";
+        };
+        OverlayChangeDto: {
+            name: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
+            version: number;
         };
         KeptDaysDto: {
             /** @description days; 0 for good */
@@ -3855,7 +4298,7 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
+        DraftKind: "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
             kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
@@ -4177,7 +4620,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {string} */
-        ReferenceKind: "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
+        ReferenceKind: "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -4471,7 +4914,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -4800,6 +5243,76 @@ export interface components {
             handle: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
+        };
+        ShowStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ShowStep";
+            id: string;
+            /** @enum {string} */
+            what: "media" | "portrait" | "card" | "text";
+            media: string;
+            /** @enum {string} */
+            whose: "viewer" | "target";
+            text: string;
+            seconds: number;
+            /** @enum {string} */
+            place: "middle" | "top" | "bottom" | "left" | "right";
+            /** @enum {string} */
+            animation: "fade" | "rise" | "drop" | "slide" | "grow" | "none";
+            sound: string;
+            volume: number;
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SoundStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SoundStep";
+            id: string;
+            sound: string;
+            volume: number;
+            /** @enum {string} */
+            plays: "now" | "in-turn";
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SpeakStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SpeakStep";
+            id: string;
+            text: string;
+            most: number;
+            volume: number;
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        StageStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "StageStep";
+            id: string;
+            /** @enum {string} */
+            does: "skip" | "hold" | "go-on" | "replay" | "clear";
+            overlay: string;
         };
     };
     responses: never;
@@ -7094,6 +7607,265 @@ export interface operations {
             };
         };
     };
+    MediaController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"][];
+                };
+            };
+        };
+    };
+    MediaController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MediaBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_upload: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MediaChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    MediaController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaFilesController_content: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
     OutputsController_all: {
         parameters: {
             query?: never;
@@ -7109,6 +7881,374 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutputDto"][];
+                };
+            };
+        };
+    };
+    OverlaysController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"][];
+                };
+            };
+        };
+    };
+    OverlaysController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverlayBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_stages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageDto"][];
+                };
+            };
+        };
+    };
+    OverlaysController_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverlayBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnDto"][];
+                };
+            };
+        };
+    };
+    OverlaysController_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddressDto"];
+                };
+            };
+        };
+    };
+    OverlaysController_replaceAddress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddressDto"];
+                };
+            };
+        };
+    };
+    OverlaysController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StageActDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverlayChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    OverlaysController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PortraitsController_portrait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
                 };
             };
         };

@@ -25,6 +25,8 @@ const KIND_WORDS = {
   lists: 'list',
   timers: 'timer',
   queues: 'queue',
+  media: 'file',
+  overlays: 'overlay',
   handles: 'handle of a game',
   'phrase-groups': 'blocked phrases',
 } as const;

@@ -1,3 +1,4 @@
+import { ITEM_KINDS, type ItemKind } from '@gully/core/bundles';
 import { titleOf } from '@gully/core/commands';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Download, Plus, X } from 'lucide-react';
@@ -9,6 +10,8 @@ import {
   commandsQuery,
   handlesQuery,
   listsQuery,
+  mediaQuery,
+  overlaysQuery,
   queuesQuery,
   routinesQuery,
   timersQuery,
@@ -18,16 +21,7 @@ import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
 import { TickList } from './tick-list.js';
 
-type Kind = 'commands' | 'routines' | 'timers' | 'lists' | 'queues' | 'handles' | 'phrase-groups';
-const KINDS: readonly Kind[] = [
-  'commands',
-  'routines',
-  'timers',
-  'lists',
-  'queues',
-  'handles',
-  'phrase-groups',
-];
+const named = ({ id, name }: { readonly id: string; readonly name: string }) => ({ id, name });
 
 /** Any choice of what there is, as a file. */
 export function BundleOut() {
@@ -39,22 +33,32 @@ export function BundleOut() {
   const { data: timers } = useQuery(timersQuery);
   const { data: queues } = useQuery(queuesQuery);
   const { data: handles } = useQuery(handlesQuery);
+  const { data: media } = useQuery(mediaQuery);
+  const { data: overlays } = useQuery(overlaysQuery);
   const { data: groups } = useQuery(phraseGroupsQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
   );
   const [about, setAbout] = useState({ title: '', author: '', note: '' });
   const [questions, setQuestions] = useState<readonly Question[]>([]);
-  const all = {
+  const all: Readonly<Record<ItemKind, readonly { readonly id: string; readonly name: string }[]>> = {
     commands: (commands ?? []).map((command) => ({ id: command.id, name: titleOf(command, prefix) })),
-    routines: (routines ?? []).map(({ id, name }) => ({ id, name })),
-    timers: (timers ?? []).map(({ id, name }) => ({ id, name })),
-    'phrase-groups': (groups ?? []).map(({ id, name }) => ({ id, name })),
-    queues: (queues ?? []).map(({ id, name }) => ({ id, name })),
+    routines: (routines ?? []).map(named),
+    timers: (timers ?? []).map(named),
+    'phrase-groups': (groups ?? []).map(named),
+    queues: (queues ?? []).map(named),
     handles: (handles ?? []).map(({ id, name, category }) => ({ id, name: `${name} in ${category}` })),
-    lists: (lists ?? []).map(({ id, name }) => ({ id, name })),
+    lists: (lists ?? []).map(named),
+    // What comes with Gully is there already, wherever a bundle goes.
+    media: (media ?? []).filter(({ shipped }) => !shipped).map(named),
+    overlays: (overlays ?? []).map(named),
   };
-  const idsOf = (kind: Kind): string[] => all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
+  const idsOf = (kind: ItemKind): string[] =>
+    all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
+  const chosenIds = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, idsOf(kind)])) as Record<
+    ItemKind,
+    string[]
+  >;
   const make = useMutation({
     mutationFn: () =>
       answerOf(
@@ -62,13 +66,7 @@ export function BundleOut() {
           body: {
             ...about,
             title: about.title.trim() || 'A bundle',
-            commands: idsOf('commands'),
-            routines: idsOf('routines'),
-            lists: idsOf('lists'),
-            timers: idsOf('timers'),
-            queues: idsOf('queues'),
-            handles: idsOf('handles'),
-            'phrase-groups': idsOf('phrase-groups'),
+            ...chosenIds,
             questions: questions.map((question) => ({ ...question, choices: [...question.choices] })),
           },
         }),
@@ -94,7 +92,7 @@ export function BundleOut() {
         Whatever they refer to comes along. Viewers, counts, memory and secrets never do.
       </p>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(160px,1fr))] gap-4">
-        {KINDS.map((kind) => {
+        {ITEM_KINDS.map((kind) => {
           const ids = all[kind].map(({ id }) => id);
           const some = ids.filter((id) => chosen.has(id)).length;
           return (

@@ -92,6 +92,7 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
           }}
         />
         <RoutineScript
+          title={editing.title}
           routine={body.routine}
           saved={base.routine}
           scope={scope}

@@ -2,6 +2,7 @@ export { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals } from './edit
 export { GroupBlank, GroupField } from './group-blank.js';
 export { AddLink, DraftRow, KindPage } from './kind-page.js';
 export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
+export { PLACE_OF } from './places.js';
 export { SeveralBar } from './several-bar.js';
 export { SplitPage } from './split-page.js';
 export { SettingChoice } from './setting-choice.js';

@@ -1,17 +1,7 @@
 import { AlertDialog } from 'radix-ui';
 import { Link } from 'react-router';
 import type { User } from '../api/index.js';
-
-const PLACES: Readonly<Record<User['kind'], string>> = {
-  command: '/prepare/commands/',
-  routine: '/prepare/routines/',
-  timer: '/prepare/timers/',
-  list: '/prepare/lists/',
-  queue: '/prepare/queues/',
-  handle: '/prepare/handles/',
-  'phrase-group': '/prepare/phrases/',
-  webhook: '/prepare/outputs?',
-};
+import { PLACE_OF } from './places.js';
 
 interface UsersDialogProps {
   /** what is to be deleted, by name */
@@ -41,7 +31,7 @@ export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps
           >
             {users.map(({ kind, id, name: user }) => (
               <li key={`${kind} ${id}`} className="row">
-                <Link to={`${PLACES[kind]}${id}`} onClick={onClose}>
+                <Link to={`${PLACE_OF[kind]}${id}`} onClick={onClose}>
                   {user}
                 </Link>
                 <span className="s2 text-soft">{kind}</span>

@@ -10,6 +10,8 @@ export {
   goingQuery,
   healthQuery,
   handlesQuery,
+  mediaQuery,
+  overlaysQuery,
   queuesQuery,
   listsQuery,
   queryClient,

@@ -8,6 +8,7 @@ import {
   routineFrom,
   type Command,
   type NamedRoutine,
+  type Overlay,
   type Timer,
 } from '../api/index.js';
 
@@ -84,6 +85,14 @@ export const listsQuery = queryOptions({
 export const queuesQuery = queryOptions({
   queryKey: ['queues'],
   queryFn: () => answerOf(api.GET('/api/queues')),
+});
+export const mediaQuery = queryOptions({
+  queryKey: ['media'],
+  queryFn: () => answerOf(api.GET('/api/media')),
+});
+export const overlaysQuery = queryOptions({
+  queryKey: ['overlays'],
+  queryFn: async () => (await answerOf(api.GET('/api/overlays'))) as unknown as Overlay[],
 });
 export const handlesQuery = queryOptions({
   queryKey: ['handles'],

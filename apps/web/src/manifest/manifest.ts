@@ -70,11 +70,14 @@ export interface Finding {
 export interface Referable {
   readonly kind: ReferenceKind;
   readonly query: ThingQuery;
-  /** @param things what the query answered with; those that cannot be chosen are left out */
+  /**
+   * @param things what the query answered with; those that cannot be chosen are left out
+   * @returns each with what it is, where blanks take only some of them
+   */
   readonly options: (
     things: readonly never[],
     prefix: string,
-  ) => readonly { readonly value: string; readonly label: string }[];
+  ) => readonly { readonly value: string; readonly label: string; readonly of?: string }[];
   /** where the first is made while there are none, and what the way there is called */
   readonly first: { readonly label: string; readonly to: string };
 }

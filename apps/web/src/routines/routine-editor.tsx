@@ -100,6 +100,7 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
           />
         </p>
         <RoutineScript
+          title={editing.title}
           routine={body.routine}
           saved={base.routine}
           scope={scope}

@@ -86,6 +86,7 @@ export function BlankControl({ blank, value, place, draft, onChange }: BlankCont
         <>
           <ReferenceChoice
             to={blank.to}
+            of={blank.of}
             label={blank.label}
             value={String(value)}
             draft={draft}
@@ -116,6 +117,7 @@ const NEEDS: Readonly<Record<WordOf, string>> = {
   counter: 'name the counter',
   remembered: 'name it',
   output: 'name the file',
+  time: 'set the hour',
 };
 
 /** A plain word; those there are already are offered. */

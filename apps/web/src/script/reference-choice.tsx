@@ -18,18 +18,29 @@ interface ReferenceChoiceProps {
   readonly label: string;
   readonly value: string;
   readonly draft: boolean;
+  /** which of them, where not all */
+  readonly of?: readonly string[] | undefined;
   /** a further choice behind what there is */
   readonly otherwise?: Option | undefined;
   readonly onChange: (value: string) => void;
 }
 
+/** What is to be chosen: `a list`, `a sound`. */
+function wordsFor(to: ReferenceKind, of: readonly string[] | undefined): string {
+  const what = of === undefined ? to.replace('-', ' ') : of.join(' or ');
+  return `${/^[aeiou]/u.test(what) ? 'an' : 'a'} ${what}`;
+}
+
 /** One of the channel's things of a kind. */
-export function ReferenceChoice({ to, label, value, draft, otherwise, onChange }: ReferenceChoiceProps) {
+export function ReferenceChoice(props: ReferenceChoiceProps) {
+  const { to, label, value, draft, of, otherwise, onChange } = props;
   const prefix = usePrefix();
   const referable = useReferables().find(({ kind }) => kind === to);
   const { data } = useQuery(referable?.query ?? NOTHING);
   const options = [
-    ...(referable?.options((data ?? []) as readonly never[], prefix) ?? []),
+    ...(referable?.options((data ?? []) as readonly never[], prefix) ?? []).filter(
+      (option) => of === undefined || of.includes(option.of ?? ''),
+    ),
     ...(otherwise === undefined ? [] : [otherwise]),
   ];
   if (options.length === 0 && value === '' && referable !== undefined)
@@ -44,7 +55,7 @@ export function ReferenceChoice({ to, label, value, draft, otherwise, onChange }
       label={label}
       value={value}
       draft={draft}
-      empty={`choose a ${to}`}
+      empty={`choose ${wordsFor(to, of)}`}
       options={known || value === '' ? options : [{ value, label: 'one that is gone' }, ...options]}
       onChange={onChange}
     />

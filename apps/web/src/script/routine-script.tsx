@@ -3,8 +3,11 @@ import type { Scope } from '@gully/core/text';
 import { Running } from './running.js';
 import { ScriptTitle } from './script-title.js';
 import { Script } from './script.js';
+import { TestOnOverlay } from './test-on-overlay.js';
 
 interface RoutineScriptProps {
+  /** what it is called, for tests of it */
+  readonly title: string;
   readonly routine: Routine;
   readonly saved: Routine;
   readonly scope: Scope;
@@ -15,7 +18,7 @@ interface RoutineScriptProps {
 }
 
 /** A routine in its editor: the heading, the script, and what becomes of a start while it runs. */
-export function RoutineScript({ routine, saved, onChange, ...about }: RoutineScriptProps) {
+export function RoutineScript({ title, routine, saved, onChange, ...about }: RoutineScriptProps) {
   return (
     <>
       <ScriptTitle onShowValues={about.onShowValues} />
@@ -27,6 +30,7 @@ export function RoutineScript({ routine, saved, onChange, ...about }: RoutineScr
           onChange({ ...routine, steps });
         }}
       />
+      <TestOnOverlay routine={routine} title={title} />
       <Running
         routine={routine}
         saved={saved}

@@ -12,7 +12,7 @@ import type { Scope } from '@gully/core/text';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import { Fault, IconButton, useStored } from '../ui/index.js';
+import { Fault, IconButton, useStored, useHistory } from '../ui/index.js';
 import {
   copied,
   dropped,
@@ -29,7 +29,7 @@ import {
 } from './edits.js';
 import { ScriptProvider, type ScriptContext } from './script-context.js';
 import { StepList } from './step-list.js';
-import { useHistory } from './use-history.js';
+
 import { useNames } from './use-names.js';
 
 interface ScriptProps {

@@ -20,6 +20,7 @@ export { chooseTheme, startTheme, useTheme } from './theme.js';
 export { Tick } from './tick.js';
 export { ago, clock, day, exact, useNow } from './time.js';
 export { toast } from './toast.js';
+export { useHistory } from './use-history.js';
 export { useStable } from './use-stable.js';
 export { ViewerNames } from './viewer-names.js';
 export { WholeNumber } from './whole-number.js';

@@ -1,14 +1,19 @@
-import { format, formatDistanceStrict } from 'date-fns';
+import { formatDistanceStrict } from 'date-fns';
 import { useEffect, useState } from 'react';
+
+// The browser's own names of days and months: those of a package weigh as much as a page.
+const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+const EXACT = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'medium' });
+const DAY = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'short' });
 
 /** 20:31 */
 export function clock(iso: string): string {
-  return format(iso, 'HH:mm');
+  return CLOCK.format(new Date(iso));
 }
 
 /** The exact time, for hovering. */
 export function exact(iso: string): string {
-  return format(iso, 'd MMM yyyy, HH:mm:ss');
+  return EXACT.format(new Date(iso));
 }
 
 /** `4 min ago` */
@@ -35,7 +40,7 @@ export function useNow(every: number): number {
   return now;
 }
 
-/** The day, as it stands between entries of a list: `Wednesday, 25 Nov`. */
+/** The day, as it stands between entries of a list: `Wednesday 25 Nov`. */
 export function day(iso: string): string {
-  return format(new Date(iso), 'EEEE, d MMM');
+  return DAY.format(new Date(iso));
 }

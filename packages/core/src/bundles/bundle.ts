@@ -1,6 +1,8 @@
 import type { CommandBody } from '../commands/index.js';
 import type { PhraseGroupBody } from '../guard/index.js';
 import type { ListBody } from '../lists/index.js';
+import type { MediaBody } from '../media/index.js';
+import type { OverlayBody } from '../overlays/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
 import type { HandleBody, QueueBody } from '../queue/index.js';
 import type { TimerBody } from '../timers/index.js';
@@ -42,6 +44,10 @@ export interface Bundle {
   /** of games, without anybody's own */
   readonly handles: readonly HandleBody[];
   readonly 'phrase-groups': readonly PhraseGroupBody[];
+  readonly media: readonly MediaBody[];
+  readonly overlays: readonly OverlayBody[];
+  /** the content of media files in base64, by `file` */
+  readonly files: Readonly<Record<string, string>>;
 }
 
 export const ITEM_KINDS = [
@@ -52,6 +58,8 @@ export const ITEM_KINDS = [
   'queues',
   'handles',
   'phrase-groups',
+  'media',
+  'overlays',
 ] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 /** What a bundle carries where it carries nothing. */

@@ -11,6 +11,9 @@ import {
   QUEUE_LIMITS,
   QUEUE_MESSAGES,
 } from '../queue/index.js';
+import { MEDIA_BYTES, MEDIA_KINDS, MEDIA_LIMITS } from '../media/index.js';
+import { ALIGNMENTS, FONTS, OVERLAY_LIMITS } from '../overlays/index.js';
+import { ANIMATIONS } from '../stage/index.js';
 import { DRAW_ORDERS } from '../random/index.js';
 import { LIVE_CHOICES } from '../stream/index.js';
 import { INTERVAL_LIMIT, JITTER_LIMIT, LINES_LIMIT as TIMER_LINES, TIMER_DOES } from '../timers/index.js';
@@ -44,7 +47,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers, lists, queues, the handles of games and blocked phrases of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists, queues, the handles of games, blocked phrases, media and overlays of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -61,8 +64,15 @@ export function bundleSchema(): Schema {
         queues: listOf(ref('Queue'), QUEUE_LIMITS.queues),
         handles: listOf(ref('Handle'), HANDLES_LIMIT),
         'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
+        media: listOf(ref('Media'), MEDIA_LIMITS.files),
+        overlays: listOf(ref('Overlay'), OVERLAY_LIMITS.overlays),
+        files: {
+          type: 'object',
+          description: 'the content of media in base64, by the name of their file',
+          additionalProperties: text(Math.ceil((Math.max(...Object.values(MEDIA_BYTES)) * 4) / 3) + 4),
+        },
       },
-      ['$schema', 'author', 'note', 'questions', ...ITEM_KINDS],
+      ['$schema', 'author', 'note', 'questions', 'files', ...ITEM_KINDS],
     ),
     $defs: {
       Question: closed(
@@ -99,6 +109,48 @@ export function bundleSchema(): Schema {
           }),
           PHRASES_LIMIT,
         ),
+      }),
+      Media: closed({
+        name: text(MEDIA_LIMITS.name),
+        kind: oneOf(MEDIA_KINDS),
+        file: text(80, 'the SHA-256 of its content, and its ending'),
+        bytes: whole(0, 1_000_000_000),
+        width: whole(0, 100_000),
+        height: whole(0, 100_000),
+        seconds: { type: 'number', minimum: 0 },
+      }),
+      Overlay: closed({
+        name: text(OVERLAY_LIMITS.name),
+        width: whole(OVERLAY_LIMITS.side.least, OVERLAY_LIMITS.side.most),
+        height: whole(OVERLAY_LIMITS.side.least, OVERLAY_LIMITS.side.most),
+        still: text(100, 'the name of a picture, or empty'),
+        pieces: listOf(ref('Piece'), OVERLAY_LIMITS.pieces),
+      }),
+      Piece: closed({
+        id: text(40),
+        kind: text(40),
+        name: text(60),
+        x: { type: 'integer' },
+        y: { type: 'integer' },
+        width: { type: 'integer' },
+        height: { type: 'integer' },
+        hidden: flag,
+        look: closed({
+          font: oneOf(FONTS),
+          size: { type: 'integer' },
+          colour: text(20),
+          background: text(20),
+          align: oneOf(ALIGNMENTS),
+          edge: flag,
+        }),
+        entrance: oneOf(ANIMATIONS),
+        exit: oneOf(ANIMATIONS),
+        seconds: { type: 'integer' },
+        when: ref('When'),
+        settings: {
+          type: 'object',
+          additionalProperties: { anyOf: [text(5_000), { type: 'number' }] },
+        },
       }),
       Queue: closed({
         name: text(QUEUE_LIMITS.name),

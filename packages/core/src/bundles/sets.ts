@@ -43,7 +43,7 @@ function bundle(title: string, note: string, parts: Partial<Pick<Bundle, ItemKin
     note,
     questions: [],
   };
-  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, ...about, ...NO_ITEMS, ...parts };
+  return { format: BUNDLE_FORMAT, version: BUNDLE_VERSION, ...about, ...NO_ITEMS, files: {}, ...parts };
 }
 
 const QUOTES = 'Quotes';

@@ -140,6 +140,8 @@ export interface NewsOf {
   /** currency moved; told at most twice a second. UTC milliseconds */
   ledger: { readonly at: number };
   queue: { readonly ids: readonly string[] };
+  /** what is shown on stages, or which pages show them, changed; told at most ten times a second. UTC milliseconds */
+  stage: { readonly at: number };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */
@@ -168,6 +170,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   catches: 'control-room',
   ledger: 'control-room',
   queue: 'control-room',
+  stage: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',
   removed: 'control-room',

@@ -20,6 +20,8 @@ export const EFFECTS: { readonly [K in Kind]: Words<K> } = {
   lift: ({ name }) => `lets ${name} write again`,
   output: ({ file, text }) => `writes ${file}.txt: ${text}`,
   clear: () => 'clears the chat',
+  sound: () => 'plays a sound',
+  over: () => undefined,
   line: ({ does, of, place, text }) =>
     does === 'add' ? `adds to ${of}: ${text}` : `takes line ${String(place + 1)} out of ${of}: ${text}`,
   command: ({ does, name, text }) =>

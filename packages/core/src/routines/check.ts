@@ -1,7 +1,7 @@
 import { expressionFault, compilePattern, parseText, typedDuration } from '../text/index.js';
 import { ALONE, COMPARISONS, isGroup, NESTING_LIMIT, ROWS_LIMIT, type Conditions } from './conditions.js';
 import type { Blank, WordOf } from './form.js';
-import { filledBlanks } from './kinds/index.js';
+import { filledBlanks, isAskedOnStage } from './kinds/index.js';
 import {
   NAMED_TIMER,
   AFTER_RESTART,
@@ -51,7 +51,7 @@ function checkSteps(steps: readonly Step[], place: string, about: Surroundings):
   for (const [index, step] of steps.entries()) {
     const at = `${place}.${String(index)}`;
     for (const { field, blank, value } of filledBlanks(step))
-      if (appliesTo(step, field)) Object.assign(faults, checkBlank(blank, value, `${at}.${field}`, about));
+      if (appliesTo(step, field)) Object.assign(faults, blankFaults(blank, value, `${at}.${field}`, about));
     for (const inner of innerLists(step))
       Object.assign(faults, checkSteps(inner.steps, `${at}.${inner.place}`, about));
   }
@@ -64,10 +64,11 @@ function appliesTo(step: Step, field: string): boolean {
   if (step.kind === 'command') return field !== 'text' || step.does !== 'remove';
   if (step.kind === 'timer') return field !== 'named' || step.timer === NAMED_TIMER;
   if (step.kind === 'handle') return field !== 'handle' || step.does === 'set';
-  return true;
+  return isAskedOnStage(step, field);
 }
 
-function checkBlank(blank: Blank, value: unknown, place: string, about: Surroundings): Faults {
+/** What is wrong with what stands in one blank, by place. */
+export function blankFaults(blank: Blank, value: unknown, place: string, about: Surroundings): Faults {
   const one = (fault: string | undefined): Faults => (fault === undefined ? {} : { [place]: fault });
   switch (blank.as) {
     case 'texts':
@@ -170,8 +171,12 @@ function longestWait(steps: readonly Step[]): number {
 
 /** What is wrong with a word something is known by, or undefined. It is written in texts, so it is one plain word. */
 export function wordFault(word: string, of: WordOf): string | undefined {
-  const what = { counter: 'counter', remembered: 'word', output: 'file' }[of];
+  const what = { counter: 'counter', remembered: 'word', output: 'file', time: 'hour' }[of];
   if (word === '') return of === 'remembered' ? 'Give the word it is known by' : `Name the ${what}`;
+  if (of === 'time')
+    return /^([01]\d|2[0-3]):[0-5]\d$/u.test(word)
+      ? undefined
+      : `“${word}” is no time of day; write it as 21:30`;
   if (of === 'output' && !/^[\p{L}\p{N}][\p{L}\p{N} _-]*$/u.test(word))
     return 'A file’s name is letters, digits, spaces, - and _; it is kept in the outputs folder';
   if (of !== 'output' && !/^\p{L}[\p{L}\p{N}_]*$/u.test(word))

@@ -4,7 +4,7 @@ import type { ReferenceKind } from '../things/index.js';
 import type { Branch, Step } from './step.js';
 
 /** What kind of plain word a blank takes, for offering those there are. */
-export type WordOf = 'counter' | 'remembered' | 'output';
+export type WordOf = 'counter' | 'remembered' | 'output' | 'time';
 
 /**
  * One blank of a step: what may stand in it. The editor's control, the check, the shape
@@ -41,6 +41,8 @@ export type Blank =
       readonly as: 'reference';
       readonly to: ReferenceKind;
       readonly label: string;
+      /** which of them, where not all: kinds of media */
+      readonly of?: readonly string[];
       /** a further choice beside them, and its words */
       readonly otherwise?: { readonly value: string; readonly words: string };
     }

@@ -1,4 +1,5 @@
 export {
+  blankFaults,
   checkRoutine,
   isCounterNumber,
   textFault,
@@ -90,10 +91,12 @@ export { stepSchemas, type Schema } from './shape.js';
 export {
   AFTER_RESTART,
   COUNTER_LIMIT,
+  EVERY_STAGE,
   GRACE_LIMIT_S,
   MESSAGES_LIMIT,
   NAMED_TIMER,
   NAME_LIMIT,
+  NO_SOUND,
   routineOf,
   sayOnly,
   STEPS_LIMIT,

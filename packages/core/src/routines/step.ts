@@ -1,6 +1,7 @@
 import type { Role } from '../chat/index.js';
 import type { QueueDoes } from '../queue/index.js';
 import type { DrawOrder } from '../random/index.js';
+import type { Animation, Place, StageDoes } from '../stage/index.js';
 import type { Conditions } from './conditions.js';
 
 /** Every step has an id that names it within its routine, so that what is remembered of it survives moving it. */
@@ -232,6 +233,61 @@ export interface HandleStep extends Base, MayFail {
   readonly handle: string;
 }
 
+/** Stands in place of an overlay's id for every overlay that has a stage. */
+export const EVERY_STAGE = 'every';
+/** Stands in place of a sound's id for none. */
+export const NO_SOUND = 'none';
+/** Whether the next step waits until it is over. */
+export const THEN = ['go-on', 'wait'] as const;
+interface OnStage extends Base, MayFail {
+  /** the overlay's id, or `every` */
+  readonly overlay: string;
+  readonly then: (typeof THEN)[number];
+}
+
+export const SHOWN = ['media', 'portrait', 'card', 'text'] as const;
+/** Shows a picture, a video, a viewer or a text on the stage of an overlay. */
+export interface ShowStep extends OnStage {
+  readonly kind: 'show';
+  readonly what: (typeof SHOWN)[number];
+  /** the id of a picture or video */
+  readonly media: string;
+  readonly whose: Whom;
+  /** Liquid; empty for none */
+  readonly text: string;
+  /** seconds; 0 for as long as its video or sound lasts */
+  readonly seconds: number;
+  readonly place: Place;
+  readonly animation: Animation;
+  /** the id of a sound, or `none` */
+  readonly sound: string;
+  /** 0 to 100 */
+  readonly volume: number;
+}
+/** Plays a sound. */
+export interface SoundStep extends OnStage {
+  readonly kind: 'sound';
+  readonly sound: string;
+  readonly volume: number;
+  /** now, beside whatever is shown, or in turn after it */
+  readonly plays: 'now' | 'in-turn';
+}
+/** Has a text read aloud. */
+export interface SpeakStep extends OnStage {
+  readonly kind: 'speak';
+  /** Liquid */
+  readonly text: string;
+  /** characters that are read */
+  readonly most: number;
+  readonly volume: number;
+}
+/** Skips, holds, clears or repeats what is on a stage. */
+export interface StageStep extends Base {
+  readonly kind: 'stage';
+  readonly does: StageDoes;
+  readonly overlay: string;
+}
+
 export type Step =
   | SayStep
   | ReplyStep
@@ -258,6 +314,10 @@ export type Step =
   | TakeStep
   | SetBalanceStep
   | QueueStep
+  | ShowStep
+  | SoundStep
+  | SpeakStep
+  | StageStep
   | HandleStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;

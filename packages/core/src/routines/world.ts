@@ -3,6 +3,7 @@ import type { PostedChange, PurseView } from '../currency/index.js';
 import type { DrawnChange, ListsView } from '../lists/index.js';
 import type { BumpChange, HandleChange, QueueChange, QueueView } from '../queue/index.js';
 import type { Chance, DrawState } from '../random/index.js';
+import type { StageChange, StagesView } from '../stage/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { EventFacts, EventKind } from './event.js';
@@ -72,6 +73,7 @@ export interface RoutineWorld {
   readonly webhooks: WebhooksView;
   readonly purse: PurseView;
   readonly queue: QueueView;
+  readonly stages: StagesView;
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
     until(viewer: string): number | undefined;
@@ -127,6 +129,8 @@ export interface Occasion {
   readonly event: EventFacts | undefined;
   /** the queue it is about, by id, where that is not the current one */
   readonly queue?: { readonly id: string; readonly whileOff: boolean };
+  /** true when nothing real brought it about, so that what it shows is marked */
+  readonly test?: boolean;
   readonly at: number;
 }
 
@@ -198,6 +202,7 @@ export type RoutineChange =
   | QueueChange
   | BumpChange
   | HandleChange
+  | StageChange
   | RunChange;
 
 /** Says lines, in chat for all, unless `to` says otherwise. */
@@ -213,6 +218,15 @@ export interface SayEffect {
 /** Done outside, and the run goes on with what came of it. */
 export type AskEffect =
   | { readonly kind: 'clear' }
+  /** a sound beside whatever is shown; it is not waited for */
+  | {
+      readonly kind: 'sound';
+      readonly sound: string;
+      readonly volume: number;
+      readonly overlays: readonly string[];
+    }
+  /** the run goes on once these alerts are over */
+  | { readonly kind: 'over'; readonly alerts: readonly string[] }
   | { readonly kind: 'output'; readonly file: string; readonly text: string }
   | {
       readonly kind: 'line';

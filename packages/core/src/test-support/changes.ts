@@ -4,6 +4,7 @@ import { LOOK_BACK_MS, PERSON_ACTS, Reading, type Catch } from '../guard/index.j
 import type { QueueEntry } from '../queue/index.js';
 import type { Change, World } from '../pipeline/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
+import { EMPTY_STAGE, raise, STAGE_RULES, type Alert } from '../stage/index.js';
 import { newState } from '../timers/index.js';
 import { occasion } from './routines.js';
 import { worldOf } from './world.js';
@@ -212,6 +213,11 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       text: known ? `KV ${more.viewer}` : null,
       before: null,
     })),
+    stage: fc.record({ viewer, at, id: MESSAGE_ONCE }).map(({ viewer: who, at: when, id }) => {
+      const alert = { ...AN_ALERT, id, at: when, viewer: who };
+      const moment = { overlay: STAGE_SEEN, rules: STAGE_RULES, seen: true, at: when };
+      return raise(EMPTY_STAGE, alert, moment);
+    }),
     timer: fc.record({
       kind: fc.constant('timer' as const),
       id: fc.constantFrom(...timers),
@@ -221,6 +227,26 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
   };
   return fc.oneof(...(Object.values(kinds) as Arbitrary<Change>[]));
 }
+
+const STAGE_SEEN = 'o1';
+const AN_ALERT: Alert = {
+  id: '',
+  at: 0,
+  title: 'a bell',
+  viewer: '',
+  viewerName: '',
+  media: '',
+  portrait: false,
+  card: null,
+  text: 'rope',
+  sound: '',
+  volume: 80,
+  speak: '',
+  animation: 'fade',
+  place: 'middle',
+  seconds: 5,
+  test: false,
+};
 
 /** Somebody in a queue, at one moment or another. */
 function anEntry(viewer: string, act: 'joined' | 'called' | 'done', place: number, at: number): QueueEntry {
@@ -272,6 +298,7 @@ export function seen(world: World, { viewers, commands }: Things) {
       world.queue.ownerOf('rope', `kv ${who}`),
       world.queue.holdsBump(who),
     ]),
+    stages: world.stages.all(),
     grace: viewers.map((who) => world.grace.until(who)),
     standings: viewers.map((who) => world.guard.standingOf(who)),
     told: world.guard.toldAt(),

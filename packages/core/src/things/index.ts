@@ -1,5 +1,7 @@
 /** The kinds of named things a person makes, changes and deletes; those that others refer to come first. */
 export const THING_KINDS = [
+  'media',
+  'overlay',
   'list',
   'routine',
   'queue',

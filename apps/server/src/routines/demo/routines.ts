@@ -1,15 +1,31 @@
 import {
   BLANK_ROUTINE,
   routineOf,
+  STEP_KINDS,
   type ConditionRow,
   type EventTrigger,
   type NamedRoutine,
   type Step,
+  type StepOf,
 } from '@gully/core/routines';
 import { CAMPFIRE, PASSAGES } from '../../lists/demo/index.js';
 import { BOARD } from '../../webhooks/demo/index.js';
 
 const say = (id: string, ...texts: string[]): Step => ({ kind: 'say', id, texts, order: 'bag' });
+/** An alert with a picture and a sound that come with Gully. */
+const show = (
+  id: string,
+  media: string,
+  text: string,
+  sound: string,
+  more: Partial<StepOf<'show'>> = {},
+): Step => ({
+  ...STEP_KINDS.show.blank(id),
+  media,
+  text,
+  sound,
+  ...more,
+});
 const on = (event: EventTrigger['event'], more: Partial<EventTrigger> = {}): EventTrigger => ({
   id: event,
   event,
@@ -70,6 +86,7 @@ const GIVEN: readonly Given[] = [
     group: 'Arrivals',
     triggers: [on('arrival', { viewers: [{ name: 'quillrush', viewer: null }] })],
     steps: [
+      show('seen', '', '{{ viewer.name }} is down', 'gully-lantern-chime', { what: 'portrait', seconds: 7 }),
       say('nod', 'The ropes are checked, the soup is on: quillrush is here.'),
       { kind: 'wait', id: 'breath', seconds: 8 },
       say('ask', 'quillrush, which way tonight?'),
@@ -93,6 +110,9 @@ const GIVEN: readonly Given[] = [
     group: 'Events',
     triggers: [on('raid', { least: 5 })],
     steps: [
+      show('party', 'gully-rope', '{{ viewer.name }} brings {{ event.count }} cavers', 'gully-low-horn', {
+        seconds: 8,
+      }),
       say('welcome', '{{ viewer.name }} brings {{ event.count }} cavers. Mind the first step, all of you.'),
       { kind: 'wait', id: 'settle', seconds: 20 },
       { kind: 'draw', id: 'name', list: PASSAGES.id, order: 'bag', name: 'passage', ifFails: 'stop' },
@@ -108,8 +128,18 @@ const GIVEN: readonly Given[] = [
       onlyIf(
         'kind',
         { value: 'event.kind', comparison: 'is', against: 'follow' },
-        [say('follow', '{{ viewer.name }} follows the lantern.', 'One more light: {{ viewer.name }}.')],
         [
+          show('light', 'gully-lantern', '{{ viewer.name }} follows the lantern', 'gully-drip'),
+          say('follow', '{{ viewer.name }} follows the lantern.', 'One more light: {{ viewer.name }}.'),
+        ],
+        [
+          show(
+            'tied',
+            'gully-bell',
+            '{{ viewer.name }} ties in for {{ event.count | at_least: 1 | amount: "month", "months" }}',
+            'gully-supper-bell',
+            { animation: 'grow' },
+          ),
           say(
             'rope',
             '{{ viewer.name }} ties in for {{ event.count | at_least: 1 | amount: "month", "months" }}.',

@@ -10,6 +10,7 @@ import { addLine, draw, findLine, takeLine } from './lists.js';
 import { counter, forget, remember } from './memory.js';
 import { clear, output, post, timer } from './outside.js';
 import { reply, say, tell } from './say.js';
+import { isAskedOnStage, show, sound, speak, stage } from './stage.js';
 
 /**
  * The kinds of steps there are, in the order they are offered. This is the one place
@@ -42,6 +43,10 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   set: setBalance,
   queue,
   handle,
+  show,
+  sound,
+  speak,
+  stage,
 };
 
 /** The kind of a step, as one that takes any step of its. */
@@ -78,5 +83,6 @@ function againstOf(conditions: unknown): string[] {
   );
 }
 
+export { isAskedOnStage };
 export { FAILURE } from './failing.js';
 export { STEP_GROUPS, type Outcome, type StepKind, type StepRun } from './kind.js';

@@ -8,7 +8,7 @@ import type { Span, Step } from '../step.js';
 import type { AskEffect, Occasion, RoutineChange, RoutineWorld, SayEffect } from '../world.js';
 
 /** The headings steps are offered under. */
-export const STEP_GROUPS = ['Say', 'Remember', 'Decide', 'Do'] as const;
+export const STEP_GROUPS = ['Say', 'Show', 'Remember', 'Decide', 'Do'] as const;
 
 /**
  * All there is to a kind of step, in one place: how it is offered, the blanks of its

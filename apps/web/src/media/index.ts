@@ -1,0 +1,1 @@
+export { MEDIA } from './manifest.js';

@@ -1,0 +1,36 @@
+import { SplitPage } from '../editing/index.js';
+import { mediaQuery } from '../live/index.js';
+import { DropZone } from './drop-zone.js';
+import { MEDIA_KIND } from './kind.js';
+import { MediaEditor } from './media-editor.js';
+
+/** Prepare › Media: the library of pictures, videos and sounds. */
+export function MediaPage() {
+  return (
+    <SplitPage
+      title="Media"
+      kind={MEDIA_KIND}
+      query={mediaQuery}
+      row={({ name, kind, missing }) => [name, missing ? 'missing' : kind]}
+      none={
+        <>
+          <p className="mb-3 max-w-[60ch] text-soft">
+            Pictures, videos and sounds that steps and overlays show and play. Pictures are drawn anew as they
+            come in, so nothing but a picture is kept of them.
+          </p>
+          <DropZone />
+        </>
+      }
+      editor={(id, saved, others) =>
+        saved === undefined ? (
+          <section key="new" className="editor !pt-3">
+            <h2 className="mb-2">Add files</h2>
+            <DropZone />
+          </section>
+        ) : (
+          <MediaEditor key={id} id={id} saved={saved} others={others} />
+        )
+      }
+    />
+  );
+}

@@ -1,0 +1,1 @@
+export { OVERLAYS } from './manifest.js';

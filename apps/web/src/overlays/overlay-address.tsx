@@ -1,0 +1,64 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Copy, ExternalLink, RefreshCw } from 'lucide-react';
+import { answerOf, api } from '../api/index.js';
+import { tellProblem, toast } from '../ui/index.js';
+import { addressQuery } from './queries.js';
+
+/** Where an overlay is opened: the address to paste into the streaming software, kept from view. */
+export function OverlayAddress({
+  id,
+  width,
+  height,
+}: {
+  readonly id: string;
+  readonly width: number;
+  readonly height: number;
+}) {
+  const queries = useQueryClient();
+  const { data } = useQuery(addressQuery(id));
+  const address = data === undefined ? '' : `${location.origin}${data.path}`;
+  const replace = useMutation({
+    mutationFn: () => answerOf(api.PUT('/api/overlays/{id}/address', { params: { path: { id } } })),
+    onSuccess: (next) => {
+      queries.setQueryData(addressQuery(id).queryKey, next);
+      toast('The overlay has a new address', {
+        description: 'The old one opens nothing any more. Paste the new one into your streaming software.',
+      });
+    },
+    onError: tellProblem,
+  });
+  return (
+    <section aria-label="Address" className="row flex-wrap">
+      <span className="s2 text-soft">
+        Add it to your streaming software as a browser source of {width} × {height}:
+      </span>
+      <button
+        type="button"
+        className="btn s"
+        disabled={data === undefined}
+        onClick={() => {
+          void navigator.clipboard.writeText(address).then(() => {
+            toast('Copied the address', {
+              description: 'Whoever has it can see the overlay. Do not show it on stream.',
+            });
+          }, tellProblem);
+        }}
+      >
+        <Copy className="i s" aria-hidden="true" /> Copy address
+      </button>
+      <a className="btn s bare" href={`${address}?sound=off`} target="_blank" rel="noreferrer">
+        <ExternalLink className="i s" aria-hidden="true" /> Open
+      </a>
+      <button
+        type="button"
+        className="btn s bare"
+        disabled={replace.isPending}
+        onClick={() => {
+          replace.mutate();
+        }}
+      >
+        <RefreshCw className="i s" aria-hidden="true" /> New address
+      </button>
+    </section>
+  );
+}

@@ -1,0 +1,147 @@
+import '../test-support/browser.js';
+import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { BLANK_OVERLAY, newPiece, type OverlayBody } from '@gully/core/overlays';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { Route, Routes } from 'react-router';
+import { drawPage, Refusal } from '../test-support/page.js';
+import { OverlaysPage } from './overlays-page.js';
+import { StagePanel } from './stage-panel.js';
+
+beforeAll(() => {
+  Object.assign(globalThis, {
+    ResizeObserver: class {
+      observe = (): undefined => undefined;
+      unobserve = (): undefined => undefined;
+      disconnect = (): undefined => undefined;
+    },
+  });
+});
+beforeEach(() => {
+  localStorage.clear();
+});
+
+const AT = new Date().toISOString();
+const BODY: OverlayBody = {
+  ...BLANK_OVERLAY,
+  name: 'The Lantern Hour',
+  pieces: [newPiece('stage', 'p1', BLANK_OVERLAY), newPiece('text', 'p2', BLANK_OVERLAY)],
+};
+const SAVED = { ...BODY, id: 'o1', version: 1, changedAt: AT };
+const page = (
+  <Routes>
+    <Route path="/prepare/overlays/:id?" element={<OverlaysPage />} />
+  </Routes>
+);
+const answers = {
+  'GET /api/overlays': () => [SAVED],
+  'GET /api/overlays/o1/address': () => ({ path: '/overlay/secret' }),
+  'GET /api/media': () => [],
+  'GET /api/channel': () => ({ name: 'lanternhour', prefix: '!', timeZone: 'UTC' }),
+  'POST /api/overlays/preview': () => [{ id: 'p2', data: { text: 'Tonight: down' } }],
+};
+const saves = {
+  'PUT /api/overlays/o1': ({ body }: { body: unknown }) => ({ ...SAVED, ...(body as object), version: 2 }),
+};
+
+/** The text among the pieces on the canvas. */
+const onCanvas = (): HTMLElement => {
+  const pieces = screen.getByRole('group', { name: 'Pieces' });
+  return within(pieces).getByRole('button', { name: 'Text with values' });
+};
+
+test('a piece is moved, sized, lifted, hidden and removed by keys, each taken back, and saved as it stands', async () => {
+  const { of } = drawPage(page, { ...answers, ...saves }, '/prepare/overlays/o1');
+  await screen.findByText('Tonight: down');
+  const text = onCanvas();
+  fireEvent.pointerDown(text);
+  const [x] = [BODY.pieces[1]!.x];
+  for (const key of ['ArrowRight', 'ArrowRight']) fireEvent.keyDown(text, { key });
+  fireEvent.keyDown(text, { key: 'ArrowDown', shiftKey: true });
+  fireEvent.keyDown(text, { key: 'ArrowRight', altKey: true });
+  fireEvent.keyDown(text, { key: '[' });
+  expect(screen.getByLabelText<HTMLInputElement>('From the left, in pixels').value).toBe(String(x + 2));
+  const layers = screen.getByRole('region', { name: 'Layers' });
+  fireEvent.click(within(layers).getByRole('button', { name: 'Hide Alert stage' }));
+  fireEvent.click(within(layers).getByRole('button', { name: 'Remove Alert stage' }));
+  expect(within(layers).getAllByRole('listitem')).toHaveLength(1);
+  fireEvent.click(screen.getByRole('button', { name: 'Undo (Ctrl Z)' }));
+  expect(within(layers).getAllByRole('listitem')).toHaveLength(2);
+  fireEvent.click(screen.getByRole('button', { name: /^Save/u }));
+  await waitFor(() => expect(of('PUT /api/overlays/o1')).toHaveLength(1));
+  const { pieces } = of('PUT /api/overlays/o1')[0]!.body as OverlayBody;
+  expect(pieces.map(({ id, hidden }) => [id, hidden])).toEqual([
+    ['p2', false],
+    ['p1', true],
+  ]);
+  expect(pieces[0]).toMatchObject({ x: x + 2, y: BODY.pieces[1]!.y + 10, width: BODY.pieces[1]!.width + 1 });
+});
+
+test('what is wrong is told beside it, and what the server refuses is kept as a draft', async () => {
+  const refuses = {
+    'PUT /api/overlays/o1': () => new Refusal(422, 'The overlay is not saved', 'No.', { name: 'Taken' }),
+  };
+  const { of } = drawPage(page, { ...answers, ...refuses }, '/prepare/overlays/o1');
+  await screen.findByText('Tonight: down');
+  fireEvent.pointerDown(onCanvas());
+  fireEvent.change(screen.getByLabelText('Size of its letters, in pixels'), { target: { value: '3' } });
+  expect(await screen.findByText('Give a whole number from 8 to 400')).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Size of its letters, in pixels'), { target: { value: '40' } });
+  fireEvent.change(screen.getByLabelText('Background, how solid in percent'), { target: { value: '50' } });
+  fireEvent.click(screen.getByRole('button', { name: /^Save/u }));
+  await waitFor(() => expect(of('PUT /api/overlays/o1')).toHaveLength(1));
+  const { pieces } = of('PUT /api/overlays/o1')[0]!.body as OverlayBody;
+  expect(pieces[1]?.look).toMatchObject({ size: 40, background: '#12171580' });
+  expect(await screen.findByText('Taken')).toBeTruthy();
+  expect(screen.getByText(/Draft kept/u)).toBeTruthy();
+});
+
+test('the panel says what is shown and waits, that nobody sees or hears it, and what was refused', async () => {
+  const stage = {
+    ...{ overlay: 'o1', name: 'The Lantern Hour', hasStage: true, held: false, until: null },
+    showing: { id: 'a', words: '“down we go”', viewer: 'quillrush', seconds: 5, test: true, at: AT },
+    waiting: Array.from({ length: 7 }, (_, n) => ({
+      id: String(n),
+      words: `alert ${String(n)}`,
+      viewer: '',
+      seconds: 5,
+      test: false,
+      at: AT,
+    })),
+    last: null,
+    pages: [] as object[],
+  };
+  const { of } = drawPage(<StagePanel />, {
+    'GET /api/overlays/stages': () => [stage],
+    'POST /api/overlays/o1/stage': ({ body }) =>
+      (body as { does: string }).does === 'skip'
+        ? undefined
+        : new Refusal(409, 'Nothing was changed', 'Too late.'),
+  });
+  expect(await screen.findByText('no page open')).toBeTruthy();
+  expect(screen.getByText('“down we go”').textContent).toContain('test');
+  expect(screen.getByText('and 2 more')).toBeTruthy();
+  fireEvent.click(screen.getByRole('button', { name: 'Skip' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Hold' }));
+  expect(await screen.findByText('Nothing was changed')).toBeTruthy();
+  expect(of('POST /api/overlays/o1/stage').map(({ body }) => body)).toEqual([
+    { does: 'skip' },
+    { does: 'hold' },
+  ]);
+  const seen = { since: AT, visible: true, audible: true, wantsSound: true, muted: true, voice: true };
+  drawPage(<StagePanel />, { 'GET /api/overlays/stages': () => [{ ...stage, pages: [seen] }] });
+  expect(await screen.findByText(/muted: tick/u)).toBeTruthy();
+  drawPage(<StagePanel />, {
+    'GET /api/overlays/stages': () => [
+      {
+        ...stage,
+        held: true,
+        pages: [
+          { ...seen, muted: false },
+          { ...seen, audible: false },
+        ],
+      },
+    ],
+  });
+  expect(await screen.findByText('2 pages')).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Go on' })).toBeTruthy();
+});

@@ -1,0 +1,34 @@
+export {
+  ALERT_SECONDS,
+  ALERT_TEXT,
+  ANIMATIONS,
+  PLACES,
+  SPEAK_LIMIT,
+  spokenSeconds,
+  spokenText,
+  type Alert,
+  type Animation,
+  type Card,
+  type Place,
+} from './alert.js';
+export { alertInWords, STAGE } from './slice.js';
+export {
+  act,
+  due,
+  EMPTY_STAGE,
+  ENDINGS,
+  endOf,
+  nextDue,
+  raise,
+  STAGE_DOES,
+  STAGE_RULES,
+  stageAfter,
+  type Showing,
+  type Stage,
+  type StageChange,
+  type StageDoes,
+  type StageEnding,
+  type StageMoment,
+  type StageRules,
+} from './stage.js';
+export { NO_STAGES, stageOf, type StageOf, type StagesView, type StageWorld } from './view.js';
