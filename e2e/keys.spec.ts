@@ -1,3 +1,4 @@
+import { BLANK_OVERLAY, newPiece } from '@gully/core/overlays';
 import { BLANK_QUEUE } from '@gully/core/queue';
 import { STEP_KINDS, type Step } from '@gully/core/routines';
 import type { Locator } from '@playwright/test';
@@ -139,6 +140,15 @@ for (const width of [1280, 420])
     const timer = await world.addTimer('Map night', { texts: ['On Thursdays', 'we draw'] });
     await world.addTimer('Rope rules', { texts: ['Mind the step'] });
     const { id: queue } = (await world.post('queues', { ...BLANK_QUEUE, name: 'Ropes' })) as { id: string };
+    const kinds = ['stage', 'text', 'goal'].map((kind) => newPiece(kind, kind, BLANK_OVERLAY));
+    const { id: overlay } = (await world.post('overlays', {
+      ...BLANK_OVERLAY,
+      name: 'Below',
+      pieces: kinds.map((piece) => ({
+        ...piece,
+        settings: { ...piece.settings, ...('counter' in piece.settings && { counter: 'depth' }) },
+      })),
+    })) as { id: string };
     const somebody = viewers[0]?.id ?? '';
     for (const does of ['open', 'add', 'call'])
       await world.post(`queues/${queue}/acts`, { does, viewer: somebody });
@@ -163,6 +173,9 @@ for (const width of [1280, 420])
       '/prepare/queues',
       `/prepare/queues/${queue}`,
       '/prepare/handles/new',
+      `/prepare/overlays/${overlay}`,
+      '/prepare/media',
+      '/prepare/media/gully-lantern',
       '/air',
       '/review/queue',
       '/review/viewers',

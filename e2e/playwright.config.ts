@@ -20,6 +20,8 @@ export default defineConfig({
       // Without these, a browser in a closed network spends its time on refused look-ups.
       args: [
         '--no-sandbox',
+        // As in streaming software, an overlay plays its sounds without a click.
+        '--autoplay-policy=no-user-gesture-required',
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',

@@ -32,7 +32,7 @@ async function findAndDo(page: Page, what: string): Promise<void> {
   await page.keyboard.type(what);
   const option = page.getByRole('option', { name: what });
   await expect(option).toBeVisible();
-  for (let n = 0; n < 10 && (await option.getAttribute('aria-selected')) !== 'true'; n += 1)
+  for (let n = 0; n < 30 && (await option.getAttribute('aria-selected')) !== 'true'; n += 1)
     await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
 }

@@ -46,7 +46,7 @@ export async function makeApp(
 }
 
 /** What answers with data, and not with a page. */
-const NO_PAGE = /^\/(?:api|overlay\/media|overlay\/people)\/|^\/live/u;
+const NO_PAGE = /^\/(?:api|overlay\/media|overlay\/people|output)\/|^\/live/u;
 
 /** The built pages; any address that is no file and not the API is a place inside the one page. */
 function servePages(app: NestExpressApplication): void {

@@ -7,6 +7,7 @@ import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
 import { Media1797055200000, MEDIA_ROWS } from './media/index.js';
+import { OUTPUT_ROWS, Outputs1797066000000 } from './outputs/index.js';
 import { OVERLAY_ROWS, Overlays1797058800000 } from './overlays/index.js';
 import { Queues1797051600000, QUEUE_ROWS } from './queue/index.js';
 import { RanksReached1797040800000 } from './ranks/index.js';
@@ -14,7 +15,7 @@ import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
 import { Seasons1797044400000 } from './seasons/index.js';
 import { SETTINGS_ROWS } from './settings/index.js';
-import { STREAM_ROWS } from './stream/index.js';
+import { ArrivalsByViewer1797062400000, STREAM_ROWS } from './stream/index.js';
 import { THINGS_ROWS } from './things/index.js';
 import { TIMERS_ROWS } from './timers/index.js';
 import { SubscribedTier1797048000000, VIEWERS_ROWS } from './viewers/index.js';
@@ -32,6 +33,7 @@ export const STORED: Stored = {
     ...LEDGER_ROWS,
     ...LISTS_ROWS,
     ...MEDIA_ROWS,
+    ...OUTPUT_ROWS,
     ...OVERLAY_ROWS,
     ...QUEUE_ROWS,
     ...ROUTINES_ROWS,
@@ -52,5 +54,7 @@ export const STORED: Stored = {
     Queues1797051600000,
     Media1797055200000,
     Overlays1797058800000,
+    ArrivalsByViewer1797062400000,
+    Outputs1797066000000,
   ],
 };

@@ -1,5 +1,5 @@
 import './test-support/browser.js';
-import { expect, test } from '@jest/globals';
+import { beforeEach, expect, test } from '@jest/globals';
 import { AUDIENCE_OF } from '@gully/core/news';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { matchPath } from 'react-router';
@@ -8,6 +8,11 @@ import { IndexNav } from './frame/index-nav.js';
 import { PAGE_NEWS } from './live/index.js';
 import { Areas } from './manifest/index.js';
 import { drawPage } from './test-support/page.js';
+
+beforeEach(() => {
+  // Drafts of tests before are told of in the index.
+  localStorage.clear();
+});
 
 test('every kind of news is heeded by the page or an area, and every way leads to a place', () => {
   const heeded = new Set([PAGE_NEWS, ...AREAS.map(({ news = {} }) => news)].flatMap(Object.keys));

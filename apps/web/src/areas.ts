@@ -1,4 +1,5 @@
 import { AIR } from './air/index.js';
+import { ARRIVALS } from './arrivals/index.js';
 import { BOARD } from './board/index.js';
 import { BUNDLES } from './bundles/index.js';
 import { CHAT } from './chat/manifest.js';
@@ -43,6 +44,7 @@ export const AREAS: readonly Manifest[] = [
   QUEUE,
   OVERLAYS,
   MEDIA,
+  ARRIVALS,
   OUTPUTS,
   CONNECTION,
   BUNDLES,

@@ -54,6 +54,7 @@ class ExportDto implements Chosen {
   @Ids() 'phrase-groups': string[] = [];
   @Ids() media: string[] = [];
   @Ids() overlays: string[] = [];
+  @Ids() outputs: string[] = [];
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
   @ApiProperty() @IsString() @MaxLength(2_000) note!: string;

@@ -90,6 +90,6 @@ export class Undoing {
 /** An earlier Gully kept the lines of a list as one text. */
 function readBefore(kind: ThingKind, before: AnyBody): AnyBody {
   if (kind !== THINGS.list.one || !('text' in before)) return before;
-  const { name, text } = before as unknown as { readonly name: string; readonly text: string };
+  const { name, text } = before;
   return { name, lines: text.split('\n') };
 }

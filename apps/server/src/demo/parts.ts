@@ -2,6 +2,7 @@ import { commandsPart } from '../commands/demo/index.js';
 import { currencyPart } from '../currency/demo/index.js';
 import { guardPart } from '../guard/demo/index.js';
 import { listsPart } from '../lists/demo/index.js';
+import { outputsPart } from '../outputs/demo/index.js';
 import { overlaysPart } from '../overlays/demo/index.js';
 import { queuePart } from '../queue/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
@@ -17,6 +18,7 @@ export const PARTS: readonly MakeDemoPart[] = [
   settingsPart,
   listsPart,
   overlaysPart,
+  outputsPart,
   webhooksPart,
   routinesPart,
   commandsPart,

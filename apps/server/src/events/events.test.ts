@@ -281,6 +281,36 @@ describe('events', () => {
     expect((await ownLines()).filter((line) => line === 'the ropes are checked')).toHaveLength(1);
   });
 
+  test('an entrance is not played again within its hours, whichever stream they come to', async () => {
+    const quillrush = { viewers: [{ name: 'quillrush', viewer: null }] };
+    await gully.addRoutine('Entrance', [say('the ropes are checked')], {
+      triggers: [on('arrival', { least: 8, ...quillrush })],
+    });
+    await raise({ type: 'live' });
+    expect((await gully.type('quillrush', 'hello')).brief).toBe('started Entrance');
+    await gully.stop();
+    for (const [hours, brief] of [
+      [7, 'no command'],
+      [9, 'started Entrance'],
+    ] as const) {
+      gully = await Gully.start(standin, folder);
+      // The stream they came to is over; so long ago they were there.
+      const at = Date.now() - hours * 3_600_000;
+      await gully.source.query(
+        `INSERT OR IGNORE INTO streams (id, started_at, ended_at) VALUES ('past', 1, 2)`,
+      );
+      await gully.source.query(`DELETE FROM arrivals WHERE stream_id = 'past'`);
+      await gully.source.query(`UPDATE arrivals SET stream_id = 'past', at = ${String(at)}`);
+      await gully.source.query(`DELETE FROM streams WHERE id <> 'past'`);
+      await gully.stop();
+      gully = await Gully.inRoom(standin, folder);
+      await raise({ type: 'live' });
+      expect((await gully.type('quillrush', 'back again')).brief).toBe(brief);
+      await gully.stop();
+    }
+    gully = await Gully.inRoom(standin, folder);
+  });
+
   test.each([
     ['unsigned', { 'webhook-signature': '' }, 401],
     ['signed by somebody else', { 'webhook-signature': `v1,${Buffer.alloc(32).toString('base64')}` }, 401],

@@ -1,14 +1,17 @@
-import { mkdir, readdir, rename, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { wordFault } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
 import { Performers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
+import { NewsService } from '../news/index.js';
 
 export interface OutputFile {
   readonly name: string;
   readonly path: string;
+  /** what it holds now */
+  readonly text: string;
   readonly changedAt: number;
 }
 
@@ -20,6 +23,7 @@ export class Outputs {
 
   constructor(
     private readonly environment: Environment,
+    private readonly news: NewsService,
     performers: Performers,
     @Inject(LOG) private readonly log: Log,
   ) {
@@ -55,9 +59,26 @@ export class Outputs {
     for (const file of names.filter((each) => each.endsWith('.txt')).sort()) {
       const path = join(this.folder, file);
       const found = await stat(path).catch(() => undefined);
-      if (found !== undefined) files.push({ name: file.slice(0, -4), path, changedAt: found.mtimeMs });
+      const text = await readFile(path, 'utf8').catch(() => undefined);
+      if (found !== undefined && text !== undefined)
+        files.push({ name: file.slice(0, -4), path, text, changedAt: found.mtimeMs });
     }
     return files;
+  }
+
+  /** What a file holds now; undefined where there is none. */
+  async read(name: string): Promise<string | undefined> {
+    if (wordFault(name, 'output') !== undefined) return undefined;
+    await this.last.get(name);
+    return readFile(join(this.folder, `${name}.txt`), 'utf8').catch(() => undefined);
+  }
+
+  /** Takes a file away that nothing keeps any more. */
+  async remove(name: string): Promise<void> {
+    if (wordFault(name, 'output') !== undefined) return;
+    await this.last.get(name);
+    await rm(join(this.folder, `${name}.txt`), { force: true });
+    this.news.publish('output', { name });
   }
 
   private async put(name: string, text: string): Promise<void> {
@@ -65,5 +86,6 @@ export class Outputs {
     const path = join(this.folder, `${name}.txt`);
     await writeFile(`${path}.new`, text, 'utf8');
     await rename(`${path}.new`, path);
+    this.news.publish('output', { name });
   }
 }

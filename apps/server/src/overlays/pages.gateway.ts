@@ -10,12 +10,11 @@ import type { FromOverlay, PageState, ToOverlay } from '@gully/core/overlays';
 import type { Namespace, Socket } from 'socket.io';
 import { Keepers, Performers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
-import { isSameOrigin } from '../security/index.js';
+import { Attempts, isSameOrigin } from '../security/index.js';
 import { OverlaysService } from './overlays.service.js';
 import { Scenes } from './scenes.js';
 import { StageClock } from './stage-clock.js';
 import { StagesStore } from './stages.store.js';
-import { Attempts } from './attempts.js';
 
 type PageSocket = Socket<FromOverlay, ToOverlay>;
 

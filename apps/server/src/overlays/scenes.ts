@@ -10,12 +10,9 @@ import {
   type ShownAlert,
   type ShownLine,
 } from '@gully/core/overlays';
-import type { World } from '@gully/core/pipeline';
-import { knownValues, textValues } from '@gully/core/routines';
+import { textsForNobody } from '@gully/core/routines';
 import type { Stage } from '@gully/core/stage';
-import { parseText, renderText } from '@gully/core/text';
-import { strangerFacts } from '@gully/core/viewers';
-import { ChannelWorld, SELF } from '../live/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { MediaFiles, MediaService, urlOfFile } from '../media/index.js';
 import { NewsService } from '../news/index.js';
 
@@ -116,16 +113,10 @@ export class Scenes implements OnModuleDestroy {
   private moment(): PieceMoment {
     const world = this.world.now();
     const at = Date.now();
-    let scope: ReturnType<typeof scopeOf> | undefined;
     return {
       world,
       at,
-      render: (source) => {
-        const parsed = parseText(source);
-        if ('fault' in parsed) return '';
-        scope ??= scopeOf(world, at);
-        return renderText(parsed.text, scope).text;
-      },
+      render: textsForNobody(world, at),
       lines: (most) => this.lines.slice(-most),
       media: (id) => this.found(id),
     };
@@ -175,29 +166,4 @@ export class Scenes implements OnModuleDestroy {
 /** Where the picture of somebody is found; always the same for the same name. */
 export function portraitOf(name: string): string {
   return `/overlay/people/${encodeURIComponent(name)}`;
-}
-
-/** The values of texts that are for nobody in particular. */
-function scopeOf(world: World, at: number) {
-  const nobody = strangerFacts(SELF, world.channelName, [], at);
-  const occasion = {
-    cause: '',
-    by: 'an overlay',
-    viewer: nobody,
-    roles: [],
-    target: nobody,
-    inputs: {},
-    inputNames: [],
-    typed: '',
-    line: undefined,
-    command: { name: '', uses: 0, usesByViewer: 0 },
-    event: undefined,
-    at,
-  };
-  return {
-    values: textValues(occasion, world),
-    known: knownValues([], world),
-    chance: world.chance,
-    now: at,
-  };
 }

@@ -1,3 +1,4 @@
+export { Attempts } from './attempts.js';
 export { By } from './by.js';
 export { requestLimit } from './rate-limit.js';
 export { policies, routeGroup, type RouteGroup } from './policies.js';

@@ -57,6 +57,7 @@ const POLICIES: Readonly<Record<RouteGroup, Policy>> = {
 /** What an address begins with, by the group it is of; all else is the control room's. */
 const BEGINNINGS: readonly (readonly [beginning: RegExp, group: RouteGroup])[] = [
   [/^\/overlay(?:[/.]|$)/u, 'overlay'],
+  [/^\/output\//u, 'overlay'],
   [/^\/public(?:[/.]|$)/u, 'public'],
   [/^\/events(?:\/|$)/u, 'hooks'],
 ];

@@ -7,6 +7,8 @@ import { ArrivalRow, StreamRow } from './rows.js';
 
 /** Milliseconds two accounts of when a stream began may differ and still mean the same stream. */
 const SAME_MS = 60_000;
+/** Viewers of whom it is remembered when they last arrived. */
+const LAST_KEPT = 20_000;
 
 /** Each stream there was, and who wrote in the one that runs. */
 @Injectable()
@@ -15,6 +17,8 @@ export class Streams {
   /** the one that ran last, while none does */
   private ended: StreamRow | undefined;
   private readonly arrived = new Set<string>();
+  /** when viewers last arrived in a stream, of those looked up; null for never */
+  private readonly last = new Map<string, number | null>();
 
   constructor(
     private readonly database: Database,
@@ -22,13 +26,17 @@ export class Streams {
     world: ChannelWorld,
   ) {
     // True for everybody while there is no stream.
-    const view = { has: (viewer: string) => this.current === undefined || this.arrived.has(viewer) };
-    world.add('arrivals', { look: () => view });
+    const view = {
+      has: (viewer: string) => this.current === undefined || this.arrived.has(viewer),
+      last: (viewer: string) => this.last.get(viewer) ?? undefined,
+    };
+    world.add('arrivals', { look: () => view, prepare: ({ viewers }) => this.loadLast(viewers) });
     keepers.add({
       kinds: ['arrival'],
       ofViewers: true,
-      apply: ({ viewer }) => {
+      apply: ({ viewer, at }) => {
         this.arrived.add(viewer);
+        this.last.set(viewer, at);
       },
       write: (manager, changes) => this.write(manager, changes),
       reload: () => this.readArrivals(),
@@ -96,8 +104,26 @@ export class Streams {
       ]);
   }
 
+  /** Looks up when those who have not arrived yet came last; all others are not asked about. */
+  private async loadLast(viewers: readonly string[]): Promise<void> {
+    if (this.current === undefined) return;
+    const unknown = viewers.filter((viewer) => !this.arrived.has(viewer) && !this.last.has(viewer));
+    if (unknown.length === 0) return;
+    const rows = await this.database.read.query<{ viewer: string; at: number }[]>(
+      `SELECT coalesce(v.merged_into, a.viewer_id) AS viewer, max(a.at) AS at FROM arrivals a
+       JOIN viewers v ON v.id = a.viewer_id
+       WHERE v.id IN (SELECT value FROM json_each(?)) OR v.merged_into IN (SELECT value FROM json_each(?))
+       GROUP BY 1`,
+      [JSON.stringify(unknown), JSON.stringify(unknown)],
+    );
+    if (this.last.size > LAST_KEPT) this.last.clear();
+    for (const viewer of unknown) this.last.set(viewer, null);
+    for (const { viewer, at } of rows) this.last.set(viewer, at);
+  }
+
   private async readArrivals(): Promise<void> {
     this.arrived.clear();
+    this.last.clear();
     if (this.current === undefined) return;
     const rows = await this.database.read.findBy(ArrivalRow, { streamId: this.current.id });
     for (const { viewerId } of rows) this.arrived.add(viewerId);

@@ -56,6 +56,7 @@ export type Reversal = Schemas['ReversalDto'];
 export type GuardStanding = Schemas['GuardStandingDto'];
 export type Queue = Schemas['QueueDto'];
 export type Media = Schemas['MediaDto'];
+export type Output = Schemas['OutputDto'];
 export type Overlay = OverlayBody & Omit<Schemas['OverlayDto'], keyof OverlayBody>;
 export type StageState = Schemas['StageDto'];
 export type StageAlert = Schemas['StageAlertDto'];

@@ -24,6 +24,7 @@ export type {
   Queue,
   GameHandle,
   Media,
+  Output,
   Overlay,
   OverlayWatcher,
   StageAlert,

@@ -1275,7 +1275,119 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["OutputsController_all"];
+        get: operations["OutputsController_list"];
+        put?: never;
+        post: operations["OutputsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OutputsController_files"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/files/{name}/address": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OutputsController_address"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["OutputsController_change"];
+        post?: never;
+        delete: operations["OutputsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OutputsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OutputsController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OutputsController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/output/{file}.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OutputFilesController_text"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2865,7 +2977,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
+        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -2929,6 +3041,7 @@ export interface components {
             "phrase-groups": string[];
             media: string[];
             overlays: string[];
+            outputs: string[];
             title: string;
             author: string;
             note: string;
@@ -2945,7 +3058,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -2968,7 +3081,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -3850,10 +3963,33 @@ export interface components {
         };
         OutputDto: {
             name: string;
-            /** @description where streaming software finds it */
-            path: string;
+            text: string;
+            id: string;
+            version: number;
             /** Format: date-time */
             changedAt: string;
+        };
+        OutputFileDto: {
+            name: string;
+            /** @description where streaming software finds it */
+            path: string;
+            /** @description what it holds now */
+            text: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        OutputAddressDto: {
+            /** @description the path it is read at, with its secret key */
+            path: string;
+        };
+        OutputBodyDto: {
+            name: string;
+            text: string;
+        };
+        OutputChangeDto: {
+            name: string;
+            text: string;
+            version: number;
         };
         PieceLookDto: {
             /** @enum {string} */
@@ -4298,7 +4434,7 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
+        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
             kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
@@ -4620,7 +4756,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {string} */
-        ReferenceKind: "media" | "overlay" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
+        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -7866,7 +8002,7 @@ export interface operations {
             };
         };
     };
-    OutputsController_all: {
+    OutputsController_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -7881,6 +8017,251 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OutputDto"][];
+                };
+            };
+        };
+    };
+    OutputsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutputBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OutputsController_files: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputFileDto"][];
+                };
+            };
+        };
+    };
+    OutputsController_address: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputAddressDto"];
+                };
+            };
+        };
+    };
+    OutputsController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutputChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OutputsController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    OutputsController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OutputsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OutputsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OutputFilesController_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
                 };
             };
         };

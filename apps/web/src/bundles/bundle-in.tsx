@@ -27,6 +27,7 @@ const KIND_WORDS = {
   queues: 'queue',
   media: 'file',
   overlays: 'overlay',
+  outputs: 'text file',
   handles: 'handle of a game',
   'phrase-groups': 'blocked phrases',
 } as const;

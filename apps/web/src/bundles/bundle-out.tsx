@@ -11,6 +11,7 @@ import {
   handlesQuery,
   listsQuery,
   mediaQuery,
+  outputsQuery,
   overlaysQuery,
   queuesQuery,
   routinesQuery,
@@ -35,6 +36,7 @@ export function BundleOut() {
   const { data: handles } = useQuery(handlesQuery);
   const { data: media } = useQuery(mediaQuery);
   const { data: overlays } = useQuery(overlaysQuery);
+  const { data: outputs } = useQuery(outputsQuery);
   const { data: groups } = useQuery(phraseGroupsQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
@@ -52,6 +54,7 @@ export function BundleOut() {
     // What comes with Gully is there already, wherever a bundle goes.
     media: (media ?? []).filter(({ shipped }) => !shipped).map(named),
     overlays: (overlays ?? []).map(named),
+    outputs: (outputs ?? []).map(named),
   };
   const idsOf = (kind: ItemKind): string[] =>
     all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);

@@ -10,6 +10,7 @@ export const PLACE_OF: Readonly<Record<ReferenceKind, string>> = {
   handle: '/prepare/handles/',
   media: '/prepare/media/',
   overlay: '/prepare/overlays/',
+  output: '/prepare/outputs/',
   'phrase-group': '/prepare/phrases/',
   webhook: '/prepare/outputs?',
 };

@@ -11,6 +11,7 @@ export {
   healthQuery,
   handlesQuery,
   mediaQuery,
+  outputsQuery,
   overlaysQuery,
   queuesQuery,
   listsQuery,

@@ -90,6 +90,10 @@ export const mediaQuery = queryOptions({
   queryKey: ['media'],
   queryFn: () => answerOf(api.GET('/api/media')),
 });
+export const outputsQuery = queryOptions({
+  queryKey: ['outputs'],
+  queryFn: () => answerOf(api.GET('/api/outputs')),
+});
 export const overlaysQuery = queryOptions({
   queryKey: ['overlays'],
   queryFn: async () => (await answerOf(api.GET('/api/overlays'))) as unknown as Overlay[],

@@ -1,7 +1,7 @@
 import { within, type DrawnPiece, type OverlayBody, type Piece } from '@gully/core/overlays';
 import { useQuery } from '@tanstack/react-query';
 import Moveable from 'moveable';
-import { useEffect, useRef, useState, type ComponentType, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type ComponentType } from 'react';
 import { mediaQuery } from '../live/index.js';
 import { classOf, DRAWN, styleOf } from '../pieces/index.js';
 import { titleOfPiece } from './words.js';
@@ -13,11 +13,13 @@ interface CanvasProps {
   readonly chosen: string | undefined;
   readonly onChoose: (id: string | undefined) => void;
   readonly onPlace: (id: string, box: Pick<Piece, 'x' | 'y' | 'width' | 'height'>) => void;
-  readonly onKey: (event: KeyboardEvent) => void;
 }
 
-/** The overlay at the size there is room for; its pieces are dragged, resized, and moved by keys. */
-export function Canvas({ body, data, chosen, onChoose, onPlace, onKey }: CanvasProps) {
+/**
+ * The overlay at the size there is room for; its pieces are dragged and resized. It is for the mouse alone:
+ * by keys, and read aloud, pieces are chosen, moved and sized in the list of layers.
+ */
+export function Canvas({ body, data, chosen, onChoose, onPlace }: CanvasProps) {
   const { width, height, pieces, still } = body;
   const frame = useRef<HTMLDivElement>(null);
   const scene = useRef<HTMLDivElement>(null);
@@ -40,27 +42,19 @@ export function Canvas({ body, data, chosen, onChoose, onPlace, onKey }: CanvasP
       <div
         ref={scene}
         className="scene"
-        role="group"
-        aria-label="Pieces"
+        aria-hidden="true"
         style={{ width, height, transform: `scale(${String(scale)})` }}
       >
         {pieces.map((piece) => (
           <div
             key={piece.id}
             data-on-canvas={piece.id}
-            role="button"
-            tabIndex={0}
-            aria-pressed={piece.id === chosen}
-            aria-label={`${titleOfPiece(piece)}${piece.hidden ? ', hidden' : ''}`}
+            data-chosen={piece.id === chosen}
             className={`${classOf(piece)} on-canvas ${piece.hidden ? 'hidden-piece' : ''}`}
             style={styleOf(piece as unknown as DrawnPiece)}
             onPointerDown={() => {
               onChoose(piece.id);
             }}
-            onFocus={() => {
-              onChoose(piece.id);
-            }}
-            onKeyDown={onKey}
           >
             <Content piece={piece} data={data.get(piece.id)} />
           </div>

@@ -1,6 +1,7 @@
 import { newPiece, PIECE_KINDS, type OverlayBody, type Piece } from '@gully/core/overlays';
 import { ChevronDown, ChevronUp, Eye, EyeOff, Plus, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { useRef, type KeyboardEvent } from 'react';
 import { ulid } from 'ulid';
 import { IconButton } from '../ui/index.js';
 import { titleOfPiece } from './words.js';
@@ -13,10 +14,12 @@ interface LayersProps {
   readonly onChange: (id: string, part: Partial<Piece>) => void;
   readonly onMove: (id: string, by: number) => void;
   readonly onRemove: (id: string) => void;
+  /** a key pressed while one is chosen */
+  readonly onKey: (event: KeyboardEvent) => void;
 }
 
 /** The pieces of an overlay, the topmost first. */
-export function Layers({ body, chosen, onChoose, onAdd, onChange, onMove, onRemove }: LayersProps) {
+export function Layers({ body, chosen, onChoose, onAdd, onChange, onMove, onRemove, onKey }: LayersProps) {
   const { pieces } = body;
   return (
     <section aria-label="Layers" className="min-w-0">
@@ -37,7 +40,12 @@ export function Layers({ body, chosen, onChoose, onAdd, onChange, onMove, onRemo
               <button
                 type="button"
                 className="what"
+                data-layer={piece.id}
                 aria-pressed={piece.id === chosen}
+                onFocus={() => {
+                  onChoose(piece.id);
+                }}
+                onKeyDown={onKey}
                 onClick={() => {
                   onChoose(piece.id);
                 }}
@@ -87,13 +95,29 @@ const ONCE = new Set(['stage', 'viewer-card']);
 
 function AddPiece({ body, onAdd }: Pick<LayersProps, 'body' | 'onAdd'>) {
   const there = new Set(body.pieces.map(({ kind }) => kind));
+  const added = useRef(false);
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="btn s">
+      <DropdownMenu.Trigger
+        className="btn s"
+        onKeyDown={(event) => {
+          // With Ctrl it saves the editor around it, and does not open.
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) event.preventDefault();
+        }}
+      >
         <Plus className="i s" aria-hidden="true" /> Add piece
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="float max-h-[60vh] overflow-y-auto py-1" align="end" sideOffset={4}>
+        <DropdownMenu.Content
+          className="float max-h-[60vh] overflow-y-auto py-1"
+          align="end"
+          sideOffset={4}
+          onCloseAutoFocus={(event) => {
+            // Whatever was added has the keys from here on.
+            if (added.current) event.preventDefault();
+            added.current = false;
+          }}
+        >
           {Object.values(PIECE_KINDS)
             .filter(({ kind }) => !ONCE.has(kind) || !there.has(kind))
             .map(({ kind, label, means }) => (
@@ -101,6 +125,7 @@ function AddPiece({ body, onAdd }: Pick<LayersProps, 'body' | 'onAdd'>) {
                 key={kind}
                 className="choice"
                 onSelect={() => {
+                  added.current = true;
                   onAdd(newPiece(kind, ulid(), body));
                 }}
               >

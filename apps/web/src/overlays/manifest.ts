@@ -30,7 +30,7 @@ export const OVERLAYS: Manifest = {
     {
       id: 'stage',
       title: 'Alerts',
-      place: { x: 0, y: 25, w: 4, h: 7 },
+      place: { x: 4, y: 28, w: 4, h: 8 },
       load: async () => (await import('./stage-panel.js')).StagePanel,
     },
   ],

@@ -136,9 +136,11 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
           body={body}
           data={data}
           chosen={chosen}
-          onChoose={setChosen}
+          onChoose={(which) => {
+            setChosen(which);
+            focusLayer(which);
+          }}
           onPlace={changePiece}
-          onKey={keyed}
         />
         <Fault>{faultOf('pieces')}</Fault>
         <div className="pieces-below">
@@ -149,17 +151,19 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
             onAdd={(next) => {
               put([...body.pieces, next]);
               setChosen(next.id);
+              focusLayer(next.id);
             }}
             onChange={changePiece}
             onMove={(which, by) => {
               put(relayered(body.pieces, which, by));
             }}
             onRemove={remove}
+            onKey={keyed}
           />
           {piece === undefined ? (
             <p className="s2 text-soft">
-              Choose a piece to change it. Arrows move it, with Alt they size it, Shift takes ten pixels at a
-              time; [ and ] move it a layer down or up.
+              Choose a piece to change it. In the list, arrows move it, with Alt they size it, Shift takes ten
+              pixels at a time; [ and ] move it a layer down or up.
             </p>
           ) : (
             <PieceForm
@@ -180,6 +184,14 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
       </div>
     </EditorFrame>
   );
+}
+
+/** Puts the keys where a piece is moved by them, once it is drawn. */
+function focusLayer(id: string | undefined): void {
+  if (id === undefined) return;
+  requestAnimationFrame(() => {
+    document.querySelector<HTMLElement>(`[data-layer="${CSS.escape(id)}"]`)?.focus();
+  });
 }
 
 /** Milliseconds after an edit before what it would show is asked for. */

@@ -43,17 +43,17 @@ const saves = {
   'PUT /api/overlays/o1': ({ body }: { body: unknown }) => ({ ...SAVED, ...(body as object), version: 2 }),
 };
 
-/** The text among the pieces on the canvas. */
-const onCanvas = (): HTMLElement => {
-  const pieces = screen.getByRole('group', { name: 'Pieces' });
-  return within(pieces).getByRole('button', { name: 'Text with values' });
+/** The text in the list of layers, where keys move it. */
+const layer = (): HTMLElement => {
+  const layers = screen.getByRole('region', { name: 'Layers' });
+  return within(layers).getByRole('button', { name: 'Text with values' });
 };
 
 test('a piece is moved, sized, lifted, hidden and removed by keys, each taken back, and saved as it stands', async () => {
   const { of } = drawPage(page, { ...answers, ...saves }, '/prepare/overlays/o1');
   await screen.findByText('Tonight: down');
-  const text = onCanvas();
-  fireEvent.pointerDown(text);
+  const text = layer();
+  fireEvent.click(text);
   const [x] = [BODY.pieces[1]!.x];
   for (const key of ['ArrowRight', 'ArrowRight']) fireEvent.keyDown(text, { key });
   fireEvent.keyDown(text, { key: 'ArrowDown', shiftKey: true });
@@ -82,7 +82,7 @@ test('what is wrong is told beside it, and what the server refuses is kept as a 
   };
   const { of } = drawPage(page, { ...answers, ...refuses }, '/prepare/overlays/o1');
   await screen.findByText('Tonight: down');
-  fireEvent.pointerDown(onCanvas());
+  fireEvent.pointerDown(document.querySelector('[data-on-canvas="p2"]')!);
   fireEvent.change(screen.getByLabelText('Size of its letters, in pixels'), { target: { value: '3' } });
   expect(await screen.findByText('Give a whole number from 8 to 400')).toBeTruthy();
   fireEvent.change(screen.getByLabelText('Size of its letters, in pixels'), { target: { value: '40' } });

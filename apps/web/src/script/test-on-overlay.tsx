@@ -7,9 +7,17 @@ import { usePersona } from './persona.js';
 
 const SHOWS: ReadonlySet<string> = new Set(['show', 'sound', 'speak']);
 
-/** Plays what a routine shows on the real overlays, as it stands in the editor; nothing else of it happens. */
-export function TestOnOverlay({ routine, title }: { readonly routine: Routine; readonly title: string }) {
+interface TestProps {
+  readonly routine: Routine;
+  readonly title: string;
+  /** as whom it is played; left out, as the persona of the dock */
+  readonly as?: string;
+}
+
+/** Plays what a routine shows on the real overlays, as it stands; nothing else of it happens. */
+export function TestOnOverlay({ routine, title, as }: TestProps) {
   const [persona] = usePersona();
+  const name = as ?? persona.name;
   const test = useMutation({
     mutationFn: () =>
       answerOf(
@@ -17,12 +25,12 @@ export function TestOnOverlay({ routine, title }: { readonly routine: Routine; r
           body: {
             routine: structuredClone(routine) as never,
             title: title.slice(0, 100) || 'a draft',
-            as: persona.name,
+            as: name,
           },
         }),
       ),
     onSuccess: () => {
-      toast(`Testing on the overlay as ${persona.name}`, {
+      toast(`Testing on the overlay as ${name}`, {
         description: 'It is marked as a test there. Nothing was said, counted or charged.',
       });
     },
@@ -38,7 +46,7 @@ export function TestOnOverlay({ routine, title }: { readonly routine: Routine; r
         test.mutate();
       }}
     >
-      <MonitorPlay className="i s" aria-hidden="true" /> Test on the overlay as {persona.name}
+      <MonitorPlay className="i s" aria-hidden="true" /> Test on the overlay as {name}
     </button>
   );
 }

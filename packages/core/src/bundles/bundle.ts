@@ -2,6 +2,7 @@ import type { CommandBody } from '../commands/index.js';
 import type { PhraseGroupBody } from '../guard/index.js';
 import type { ListBody } from '../lists/index.js';
 import type { MediaBody } from '../media/index.js';
+import type { OutputBody } from '../outputs/index.js';
 import type { OverlayBody } from '../overlays/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
 import type { HandleBody, QueueBody } from '../queue/index.js';
@@ -46,6 +47,7 @@ export interface Bundle {
   readonly 'phrase-groups': readonly PhraseGroupBody[];
   readonly media: readonly MediaBody[];
   readonly overlays: readonly OverlayBody[];
+  readonly outputs: readonly OutputBody[];
   /** the content of media files in base64, by `file` */
   readonly files: Readonly<Record<string, string>>;
 }
@@ -60,6 +62,7 @@ export const ITEM_KINDS = [
   'phrase-groups',
   'media',
   'overlays',
+  'outputs',
 ] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 /** What a bundle carries where it carries nothing. */

@@ -12,6 +12,7 @@ import {
   QUEUE_MESSAGES,
 } from '../queue/index.js';
 import { MEDIA_BYTES, MEDIA_KINDS, MEDIA_LIMITS } from '../media/index.js';
+import { OUTPUT_TEXT, OUTPUTS_LIMIT } from '../outputs/index.js';
 import { ALIGNMENTS, FONTS, OVERLAY_LIMITS } from '../overlays/index.js';
 import { ANIMATIONS } from '../stage/index.js';
 import { DRAW_ORDERS } from '../random/index.js';
@@ -47,7 +48,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers, lists, queues, the handles of games, blocked phrases, media and overlays of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists, queues, the handles of games, blocked phrases, media, overlays and outputs of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -66,6 +67,7 @@ export function bundleSchema(): Schema {
         'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
         media: listOf(ref('Media'), MEDIA_LIMITS.files),
         overlays: listOf(ref('Overlay'), OVERLAY_LIMITS.overlays),
+        outputs: listOf(ref('Output'), OUTPUTS_LIMIT),
         files: {
           type: 'object',
           description: 'the content of media in base64, by the name of their file',
@@ -110,6 +112,7 @@ export function bundleSchema(): Schema {
           PHRASES_LIMIT,
         ),
       }),
+      Output: closed({ name: text(100), text: text(OUTPUT_TEXT) }),
       Media: closed({
         name: text(MEDIA_LIMITS.name),
         kind: oneOf(MEDIA_KINDS),

@@ -1,5 +1,5 @@
 import { BLANK_COMMAND, STARTERS, type CommandBody, type Gates, type Input } from '../commands/index.js';
-import { routineOf, STEP_KINDS, type Step } from '../routines/index.js';
+import { BLANK_ROUTINE, routineOf, STEP_KINDS, type Step } from '../routines/index.js';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, NO_ITEMS, type Bundle, type ItemKind } from './bundle.js';
 import { queueCommands } from './queue-set.js';
 
@@ -157,10 +157,33 @@ const FOR_QUEUE = bundle(
   { commands: queueCommands((name, gates, inputs, steps) => command(name, QUEUE, gates, inputs, steps)) },
 );
 
+const FOR_OUTPUTS = bundle(
+  'Files for streaming software',
+  'Text files that are kept up to date: the category with the time it has been live, the five who have the most, and who followed last.',
+  {
+    outputs: [
+      { name: 'now', text: '{{ stream.category }} · {{ stream.uptime }}' },
+      { name: 'top-five', text: '{{ currency.top }}' },
+    ],
+    routines: [
+      {
+        ...BLANK_ROUTINE,
+        name: 'Last follower',
+        group: 'Outputs',
+        triggers: [{ id: 'follow', event: 'follow', least: 0, lowestRole: 'viewer', viewers: [] }],
+        routine: routineOf([
+          { ...STEP_KINDS.output.blank('file'), file: 'last-follower', text: '{{ viewer.name }}' },
+        ]),
+      },
+    ],
+  },
+);
+
 /** All sets, in the order they are offered. */
 export const STARTER_SETS: readonly StarterSet[] = [
   { id: 'quotes', bundle: QUOTE_BOOK },
   { id: 'commands', bundle: FROM_CHAT },
   { id: 'currency', bundle: FOR_CURRENCY },
   { id: 'queue', bundle: FOR_QUEUE },
+  { id: 'outputs', bundle: FOR_OUTPUTS },
 ];

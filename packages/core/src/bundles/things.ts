@@ -4,6 +4,7 @@ import { LIST_THING, type ListBody } from '../lists/index.js';
 import { HANDLE_THING, queueThing, type HandleBody, type QueueBody } from '../queue/index.js';
 import { isCostly, ROUTINE_THING, sayOnly, type NamedRoutineBody } from '../routines/index.js';
 import { MEDIA_THING, type MediaBody } from '../media/index.js';
+import { outputThing, type OutputBody } from '../outputs/index.js';
 import { overlayThing, type OverlayBody } from '../overlays/index.js';
 import type { ThingKind, ThingShape } from '../things/index.js';
 import { TIMER_THING, type TimerBody } from '../timers/index.js';
@@ -12,6 +13,7 @@ import { TIMER_THING, type TimerBody } from '../timers/index.js';
 export interface BodyOf {
   media: MediaBody;
   overlay: OverlayBody;
+  output: OutputBody;
   command: CommandBody;
   routine: NamedRoutineBody;
   list: ListBody;
@@ -25,6 +27,7 @@ export interface BodyOf {
 export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
   media: MEDIA_THING,
   overlay: overlayThing((text) => isCostly(sayOnly(text).steps)),
+  output: outputThing((text) => isCostly(sayOnly(text).steps)),
   command: COMMAND_THING,
   routine: ROUTINE_THING,
   list: LIST_THING,

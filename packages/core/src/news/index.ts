@@ -142,6 +142,8 @@ export interface NewsOf {
   queue: { readonly ids: readonly string[] };
   /** what is shown on stages, or which pages show them, changed; told at most ten times a second. UTC milliseconds */
   stage: { readonly at: number };
+  /** a text file was written or taken away */
+  output: { readonly name: string };
   webhook: { readonly name: string };
   delivery: { readonly id: string };
   /** lines that were taken out of chat */
@@ -171,6 +173,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   ledger: 'control-room',
   queue: 'control-room',
   stage: 'control-room',
+  output: 'control-room',
   webhook: 'control-room',
   delivery: 'control-room',
   removed: 'control-room',

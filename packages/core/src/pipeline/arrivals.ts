@@ -1,8 +1,9 @@
 import type { ChatLine, Check } from '../chat/index.js';
-import { decideEvent, type ChannelEvent, type Started } from '../routines/index.js';
+import { decideEvent, LEAST_LIMIT, type ChannelEvent, type Started } from '../routines/index.js';
 import type { Change, Effect, World } from './decision.js';
 
 const DAY_MS = 86_400_000;
+const HOUR_MS = 3_600_000;
 
 /** What somebody's message comes to by being their first in this stream, or after a long time. */
 export interface Arrival {
@@ -22,8 +23,11 @@ export function decideArrival(line: ChatLine, world: World): Arrival {
     const days = wrote === undefined ? 0 : Math.floor((line.at - wrote) / DAY_MS);
     if (days > 0) events.push({ ...base, id: `${line.id}-return`, kind: 'return', count: days });
     if (!world.arrivals.has(line.viewer)) {
+      const last = world.arrivals.last(line.viewer);
+      // Whoever never was here before was away for as long as anybody asks.
+      const count = last === undefined ? LEAST_LIMIT : Math.floor((line.at - last) / HOUR_MS);
       changes.push({ kind: 'arrival', viewer: line.viewer, at: line.at });
-      events.push({ ...base, id: `${line.id}-arrival`, kind: 'arrival', count: 0 });
+      events.push({ ...base, id: `${line.id}-arrival`, kind: 'arrival', count });
     }
   }
   const happened = events.flatMap((event) => decideEvent(event, world.routines.forEvent(event.kind), world));

@@ -15,6 +15,8 @@ export interface World extends CommandWorld {
   readonly arrivals: {
     /** whether a viewer has written in this stream; always true while there is none */
     has(viewer: string): boolean;
+    /** when they last arrived in a stream, this one or an earlier one; undefined for never, UTC milliseconds */
+    last(viewer: string): number | undefined;
   };
   readonly viewers: ViewersView & {
     /** when a viewer wrote last, before the message looked at */

@@ -31,6 +31,6 @@ export function emptyWorld(): World {
     },
     quiet: NOT_QUIET,
     guard: NO_GUARD,
-    arrivals: { has: () => true },
+    arrivals: { has: () => true, last: () => undefined },
   };
 }

@@ -7,13 +7,16 @@ import type { ArrivalChange, Change, World } from './decision.js';
 
 const ARRIVAL: Slice<Pick<World, 'arrivals'>, ArrivalChange> = {
   begin() {
-    const arrived = new Set<string>();
+    const arrived = new Map<string, number>();
     return {
       over: ({ arrivals: under }) => ({
-        arrivals: { has: (viewer) => arrived.has(viewer) || under.has(viewer) },
+        arrivals: {
+          has: (viewer) => arrived.has(viewer) || under.has(viewer),
+          last: (viewer) => arrived.get(viewer) ?? under.last(viewer),
+        },
       }),
-      apply: ({ viewer }) => {
-        arrived.add(viewer);
+      apply: ({ viewer, at }) => {
+        arrived.set(viewer, at);
       },
     };
   },

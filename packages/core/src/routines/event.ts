@@ -90,7 +90,11 @@ export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = 
   cheer: { name: 'somebody cheers', counts: 'tokens', asksWho: false },
   live: { name: 'the stream goes live', counts: undefined, asksWho: false },
   offline: { name: 'the stream goes offline', counts: undefined, asksWho: false },
-  arrival: { name: 'somebody writes for the first time in this stream', counts: undefined, asksWho: true },
+  arrival: {
+    name: 'somebody writes for the first time in this stream',
+    counts: 'hours after they last came',
+    asksWho: true,
+  },
   return: { name: 'somebody writes after a long time away', counts: 'days', asksWho: true },
   rank: { name: 'somebody reaches a rank', counts: undefined, asksWho: true },
   called: { name: 'somebody is called in a queue', counts: undefined, asksWho: true },

@@ -115,6 +115,7 @@ export {
   type StepOf,
 } from './step.js';
 export { allSteps, innerLists, stepsAt, withInnerList, withStepsAt } from './tree.js';
+export { textsForNobody } from './for-nobody.js';
 export { knownValues, textValues, type NamesIn } from './values.js';
 export type {
   AskEffect,

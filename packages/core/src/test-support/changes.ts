@@ -312,7 +312,8 @@ export function seen(world: World, { viewers, commands }: Things) {
           if (at > SEEN_AT - LOOK_BACK_MS) last.set(writer, Math.max(at, last.get(writer) ?? at));
       return [own.map(({ id, at }) => `${id} ${String(at)}`).sort(), [...last].sort()];
     }),
-    arrived: viewers.map((who) => world.arrivals.has(who)),
+    // When somebody came last is asked only of those who have not come yet.
+    arrived: viewers.map((who) => world.arrivals.has(who) || world.arrivals.last(who)),
     refused: commands.flatMap((each) => viewers.map((who) => world.commands.toldRefusal(each, who))),
     names: [...new Set([...world.counters.names(), ...world.memory.names()])].sort(),
   };

@@ -2,6 +2,7 @@
 export const THING_KINDS = [
   'media',
   'overlay',
+  'output',
   'list',
   'routine',
   'queue',

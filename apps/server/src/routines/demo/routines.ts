@@ -84,12 +84,24 @@ const GIVEN: readonly Given[] = [
     id: 'DEMOROUTINE000000000000002',
     name: 'Quillrush comes down',
     group: 'Arrivals',
-    triggers: [on('arrival', { viewers: [{ name: 'quillrush', viewer: null }] })],
+    triggers: [on('arrival', { least: 8, viewers: [{ name: 'quillrush', viewer: null }] })],
     steps: [
       show('seen', '', '{{ viewer.name }} is down', 'gully-lantern-chime', { what: 'portrait', seconds: 7 }),
       say('nod', 'The ropes are checked, the soup is on: quillrush is here.'),
       { kind: 'wait', id: 'breath', seconds: 8 },
       say('ask', 'quillrush, which way tonight?'),
+    ],
+  },
+  {
+    id: 'DEMOROUTINE000000000000009',
+    name: 'Mossmoth takes the rope',
+    group: 'Arrivals',
+    triggers: [on('arrival', { least: 8, viewers: [{ name: 'mossmoth', viewer: null }] })],
+    steps: [
+      show('rope', 'gully-rope', 'mossmoth has the rope', 'gully-stone-knock', {
+        animation: 'slide',
+        seconds: 6,
+      }),
     ],
   },
   {

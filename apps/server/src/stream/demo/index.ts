@@ -7,11 +7,14 @@ const MINUTE = 60_000;
 /** The evenings as streams, the last of them live, and who arrived in that. */
 export const streamPart: MakeDemoPart = ({ now, evenings, id }) => {
   const arrived = new Map<string, number>();
+  /** over all evenings */
+  const last = new Map<string, number>();
   return {
-    look: () => ({ arrivals: { has: (viewer) => arrived.has(viewer) } }),
+    look: () => ({ arrivals: { has: (viewer) => arrived.has(viewer), last: (viewer) => last.get(viewer) } }),
     records: {
       arrival: ({ viewer, at }) => {
         arrived.set(viewer, at);
+        last.set(viewer, at);
       },
     },
     wentLive: () => {

@@ -1,0 +1,74 @@
+import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import { OUTPUT_TEXT } from '@gully/core/outputs';
+import { textsForNobody } from '@gully/core/routines';
+import type { NewsKind } from '@gully/core/news';
+import { ChannelWorld } from '../live/index.js';
+import { NewsService } from '../news/index.js';
+import { OutputTextsService } from './output-texts.service.js';
+import { Outputs } from './outputs.js';
+
+/** A file is written at most so often, in milliseconds. */
+const GATHER_MS = 250;
+/** How often texts are looked at for what changes by the clock alone, in milliseconds. */
+const CLOCK_MS = 2_000;
+/** No text asks for these, and some come with every message. */
+const UNHEEDED: ReadonlySet<NewsKind> = new Set(['line', 'removed', 'output', 'stage', 'uses', 'activity']);
+
+/** Keeps the files of texts as the texts are now. */
+@Injectable()
+export class OutputWriter implements OnApplicationBootstrap, OnModuleDestroy {
+  /** what each file holds, by the id of its text */
+  private readonly written = new Map<string, { readonly name: string; readonly text: string }>();
+  private gathering: NodeJS.Timeout | undefined;
+  private ticking: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly texts: OutputTextsService,
+    private readonly outputs: Outputs,
+    private readonly world: ChannelWorld,
+    news: NewsService,
+  ) {
+    texts.subscribe(() => {
+      this.soon();
+    });
+    news.subscribe((kind) => {
+      if (!UNHEEDED.has(kind)) this.soon();
+    });
+  }
+
+  onApplicationBootstrap(): void {
+    this.ticking = setInterval(() => {
+      this.soon();
+    }, CLOCK_MS).unref();
+    this.soon();
+  }
+
+  onModuleDestroy(): void {
+    clearInterval(this.ticking);
+    clearTimeout(this.gathering);
+  }
+
+  private soon(): void {
+    if (this.texts.all().length === 0 && this.written.size === 0) return;
+    this.gathering ??= setTimeout(() => {
+      this.gathering = undefined;
+      this.write();
+    }, GATHER_MS).unref();
+  }
+
+  private write(): void {
+    const render = textsForNobody(this.world.now(), Date.now());
+    const all = new Map(this.texts.all().map((output) => [output.id, output]));
+    for (const [id, { name }] of this.written)
+      if (all.get(id)?.name !== name) {
+        this.written.delete(id);
+        void this.outputs.remove(name);
+      }
+    for (const { id, name, text: source } of all.values()) {
+      const text = render(source).slice(0, OUTPUT_TEXT);
+      if (this.written.get(id)?.text === text) continue;
+      this.written.set(id, { name, text });
+      void this.outputs.write(name, text);
+    }
+  }
+}

@@ -1,0 +1,78 @@
+import { ROLE_NAMES, type Role } from '@gully/core/chat';
+import { BLANK_ROUTINE, routineOf, STEP_KINDS, type NamedRoutineBody } from '@gully/core/routines';
+import type { NamedRoutine } from '../api/index.js';
+
+/** Hours within which nobody enters twice, unless somebody says otherwise. */
+const USUAL_HOURS = 8;
+
+/** Whose entrance it is: one viewer’s, or everybody’s of a role and up. */
+export type Whose =
+  { readonly viewer: string; readonly name: string } | { readonly role: Exclude<Role, 'streamer'> };
+
+/** A routine that somebody’s arrival starts. */
+export interface Entrance {
+  readonly routine: NamedRoutine;
+  /** in words: `quillrush`, `VIPs and up` */
+  readonly who: string;
+  /** the name of a viewer it can be tried as; undefined for a whole role */
+  readonly as: string | undefined;
+  readonly viewers: readonly { readonly name: string; readonly viewer: string | null }[];
+  /** hours that must have passed since they last came; 0 for none */
+  readonly hours: number;
+}
+
+/** The entrances among all routines, in the order of their names. */
+export function entrancesOf(routines: readonly NamedRoutine[]): Entrance[] {
+  return routines.flatMap((routine) =>
+    routine.triggers
+      .filter(({ event }) => event === 'arrival')
+      .map(({ viewers, lowestRole, least }) => ({
+        routine,
+        who: viewers.length > 0 ? viewers.map(({ name }) => name).join(', ') : rolesInWords(lowestRole),
+        as: viewers[0]?.name,
+        viewers,
+        hours: least,
+      })),
+  );
+}
+
+/** Whether an entrance is one viewer’s own. */
+export function isOf({ viewers }: Entrance, viewer: { readonly id: string; readonly name: string }): boolean {
+  return viewers.some(
+    (each) =>
+      each.viewer === viewer.id ||
+      (each.viewer === null && each.name.toLowerCase() === viewer.name.toLowerCase()),
+  );
+}
+
+function rolesInWords(role: Role): string {
+  return role === 'viewer' ? 'everybody' : `${ROLE_NAMES[role]}s and up`;
+}
+
+/** A new entrance: their picture and name on the stage, on their first message of the stream. */
+export function newEntrance(whose: Whose): NamedRoutineBody {
+  const isOne = 'viewer' in whose;
+  const who = isOne ? whose.name : rolesInWords(whose.role);
+  return {
+    ...BLANK_ROUTINE,
+    name: `${who.charAt(0).toUpperCase()}${who.slice(1)} ${isOne ? 'arrives' : 'arrive'}`,
+    group: 'Arrivals',
+    triggers: [
+      {
+        id: 'arrival',
+        event: 'arrival',
+        least: USUAL_HOURS,
+        lowestRole: isOne ? 'viewer' : whose.role,
+        viewers: isOne ? [{ name: whose.name, viewer: whose.viewer }] : [],
+      },
+    ],
+    routine: routineOf([
+      {
+        ...STEP_KINDS.show.blank('entrance'),
+        what: 'portrait',
+        text: '{{ viewer.name }} is here',
+        sound: 'gully-lantern-chime',
+      },
+    ]),
+  };
+}

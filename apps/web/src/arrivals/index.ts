@@ -1,0 +1,1 @@
+export { ARRIVALS } from './manifest.js';

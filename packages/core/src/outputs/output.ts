@@ -1,0 +1,57 @@
+import { blankFaults, wordFault } from '../routines/index.js';
+import { foldName } from '../text/index.js';
+import type { ThingShape } from '../things/index.js';
+
+/** A text file that is kept up to date for streaming software to read. */
+export interface OutputBody {
+  /** of the file, without its ending */
+  readonly name: string;
+  /** Liquid */
+  readonly text: string;
+}
+
+export const BLANK_OUTPUT: OutputBody = { name: '', text: '' };
+export const OUTPUTS_LIMIT = 100;
+/** Characters of a file’s text, with its values. */
+export const OUTPUT_TEXT = 5_000;
+
+export function outputBody({ name, text }: OutputBody): OutputBody {
+  return { name, text };
+}
+
+/** Files Gully keeps by itself. */
+export const READY_OUTPUTS = ['queue', 'queue-next', 'queue-called'];
+
+/** What is wrong with an output, by place; empty when nothing is. */
+export function outputFaults(
+  { name, text }: OutputBody,
+  others: readonly Pick<OutputBody, 'name'>[],
+): Record<string, string> {
+  const trimmed = name.trim();
+  const faults: Record<string, string> = {
+    ...blankFaults({ as: 'text', label: 'Text', example: '', most: OUTPUT_TEXT }, text, 'text', {}),
+  };
+  const fault = wordFault(trimmed, 'output');
+  if (fault !== undefined) faults.name = fault;
+  else if (READY_OUTPUTS.includes(foldName(trimmed)))
+    faults.name = `${trimmed}.txt is kept for the queue by itself`;
+  else if (others.some((other) => foldName(other.name.trim()) === foldName(trimmed)))
+    faults.name = `There is a file called ${trimmed} already`;
+  if (text.trim() === '') faults.text ??= 'Write what the file holds';
+  return faults;
+}
+
+/** @param isCostly whether a text may ask for more than a run may do */
+export function outputThing(isCostly: (text: string) => boolean): ThingShape<OutputBody> {
+  return {
+    one: 'output',
+    many: 'outputs',
+    bodyOf: outputBody,
+    nameOf: ({ name }) => name,
+    named: (body, name) => ({ ...body, name }),
+    referencesOf: () => [],
+    withReferences: (body) => body,
+    portable: (body) => body,
+    isCostly: ({ text }) => isCostly(text),
+  };
+}
