@@ -204,3 +204,55 @@ test('from On air an alert is skipped, held and repeated; a routine is tested on
   await expect(shown.getByText('pebblewren rings')).toBeHidden();
   await expect(panel.getByText('Nothing is shown')).toBeVisible();
 });
+
+test.describe('over a power cut', () => {
+  test.use({ apart: true });
+
+  test('what is shown is not begun again, what waits comes after it, and an entrance is played once', async ({
+    page,
+    world,
+    browser,
+  }) => {
+    const { id, address } = await made(world, [{ kind: 'stage' }]);
+    await world.add('ring', '', {
+      steps: [show({ what: 'text', overlay: id, seconds: 8, sound: 'gully-drip' })],
+    });
+    const shown = await window(browser);
+    const heard = await listen(shown);
+    await shown.goto(address);
+    await world.type('siltlark', '!ring');
+    await expect(shown.getByText('siltlark rings')).toBeVisible();
+    await world.type('oxbowkid', '!ring');
+    await page.goto(`${world.address}/air`);
+    const waiting = page.getByRole('list', { name: 'Waiting' });
+    await expect(waiting.getByText('“oxbowkid rings”')).toBeVisible();
+    await world.cutPower();
+    await expect(shown.getByText('siltlark rings')).toBeHidden();
+    await world.startServer();
+    await expect(shown.getByText('oxbowkid rings')).toBeVisible({ timeout: 25_000 });
+    await expect.poll(async () => (await heard()).length).toBe(2);
+
+    // Given on their page, by its button, and played on their first message of the stream alone.
+    const { viewers } = (await (
+      await page.request.get(`${world.address}/api/viewers?search=siltlark`)
+    ).json()) as {
+      viewers: { id: string }[];
+    };
+    await page.goto(`${world.address}/review/viewers/${viewers[0]?.id ?? ''}`);
+    await page.getByRole('button', { name: 'Give them an entrance' }).click();
+    await page.getByRole('combobox', { name: 'What is shown' }).click();
+    await page.getByRole('option', { name: 'a text alone' }).click();
+    await page.keyboard.press('Control+Enter');
+    await expect(page.getByText('Saved Siltlark arrives')).toBeVisible();
+    await world.post('standin/stream', { live: true });
+    await world.type('siltlark', 'evening');
+    await expect(shown.getByText('siltlark is here')).toBeVisible({ timeout: 20_000 });
+    await page.goto(`${world.address}/prepare/arrivals`);
+    await expect(page.getByRole('row', { name: /^siltlark Siltlark arrives 8 h on/u })).toBeVisible();
+    await expect(shown.getByText('siltlark is here')).toBeHidden({ timeout: 20_000 });
+    await world.type('siltlark', 'and another');
+    await world.type('oxbowkid', '!ring');
+    await expect(shown.getByText('oxbowkid rings')).toBeVisible({ timeout: 20_000 });
+    await expect(shown.getByText('siltlark is here')).toBeHidden();
+  });
+});

@@ -7,12 +7,16 @@ import './styles/overlay.css';
 const key = location.pathname.split('/')[2] ?? '';
 const asked = new URLSearchParams(location.search);
 const behind = asked.get('behind');
+const wantsSound = asked.get('sound') !== 'off';
 
 const socket: OverlaySocket = io('/overlay', {
   path: '/live',
   transports: ['websocket'],
   autoConnect: false,
-  auth: { key },
+  // Told with the first word: what begins as soon as a page is there is heard from it too.
+  auth: (send) => {
+    send({ key, wantsSound, visible: document.visibilityState === 'visible' });
+  },
   reconnectionDelayMax: 3_000,
 });
 
@@ -23,6 +27,6 @@ createRoot(root).render(
     {behind !== null && /^[0-9a-f]{64}\.webp$/u.test(behind) && (
       <div className="behind" style={{ backgroundImage: `url(/overlay/media/${behind})` }} />
     )}
-    <OverlayPage socket={socket} wantsSound={asked.get('sound') !== 'off'} />
+    <OverlayPage socket={socket} wantsSound={wantsSound} />
   </>,
 );

@@ -85,7 +85,7 @@ export class PagesGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
 
   handleConnection(page: PageSocket): void {
     const { address } = page.handshake;
-    const key: unknown = page.handshake.auth.key;
+    const { key, wantsSound, visible } = page.handshake.auth as Record<string, unknown>;
     const allowed = this.attempts.mayTry(address);
     const overlay = allowed && typeof key === 'string' ? this.overlays.openedWith(key) : undefined;
     if (overlay === undefined) {
@@ -94,7 +94,7 @@ export class PagesGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       page.disconnect(true);
       return;
     }
-    const state = { visible: true, wantsSound: false, muted: false, voice: false };
+    const state = { visible: visible !== false, wantsSound: wantsSound === true, muted: false, voice: false };
     this.pages.set(page, { overlay: overlay.id, since: Date.now(), ...state });
     this.sendScene(page, overlay.id);
     this.pagesChanged(overlay.id);
