@@ -66,6 +66,31 @@ async function shoot(name, path, act, theme = 'limestone') {
   await page.close();
 }
 
+/** An overlay as it is seen on the stream, over a picture in place of a game. */
+async function shootOverlay() {
+  /** @param {string} path @param {object} [data] */
+  const ask = async (path, data) => {
+    const sent = data && {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(data),
+    };
+    const answer = await fetch(`${address}/api/${path}`, sent);
+    return answer.status === 204 ? undefined : answer.json();
+  };
+  const [overlay] = await ask('overlays');
+  const { path } = await ask(`overlays/${overlay.id}/address`);
+  const still = (await ask('media')).find((/** @type {{ id: string }} */ { id }) => id === overlay.still);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 720 }, reducedMotion: 'reduce' });
+  await page.goto(`${address}${path}?behind=${still.file}&sound=off`);
+  await page.getByText('of 268').waitFor();
+  await ask('standin/event', { type: 'follow', name: 'fernhatch' });
+  await page.getByText('fernhatch follows the lantern').waitFor();
+  await page.locator('[data-piece="demo-chat"] b').nth(2).waitFor();
+  await page.screenshot({ path: join(ROOT, 'docs/screenshots/overlay.png') });
+  await page.close();
+}
+
 /** @param {import('@playwright/test').Page} page */
 async function rehearse(page) {
   // The list draws what is in view.
@@ -157,10 +182,6 @@ try {
       .waitFor();
     await page.evaluate(() => document.fonts.ready);
   });
-  await shoot('review-replay', '/review/replay', async (page) => {
-    await page.getByRole('button', { name: 'Replay', exact: true }).click();
-    await page.getByRole('button', { name: 'Lines of Links' }).waitFor();
-  });
   await shoot('review-activity', '/review/activity', async (page) => {
     await page
       .getByRole('button', { name: /^Why A rope party joins/ })
@@ -191,10 +212,15 @@ try {
     await page.getByLabel('Payout while live').fill('6');
     await page.getByRole('img', { name: /What an hour is worth/ }).waitFor();
   });
-  await shoot('prepare-seasons', '/prepare/seasons', async (page) => {
-    await page.getByRole('button', { name: 'Dry season' }).click();
-    await page.getByRole('heading', { name: 'by messages' }).waitFor();
+  await shoot('prepare-overlay', '/prepare/overlays', async (page) => {
+    await page.getByRole('link', { name: /^The Lantern Hour/ }).click();
+    await page
+      .getByRole('region', { name: 'Layers' })
+      .getByRole('button', { name: 'Goal', exact: true })
+      .click();
+    await page.locator('.on-canvas', { hasText: 'of 268' }).waitFor();
   });
+  await shootOverlay();
   await shoot(
     'review-ledger',
     '/review/ledger',
