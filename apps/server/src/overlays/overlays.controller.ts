@@ -1,4 +1,4 @@
-import { Body, Controller, Get, Header, HttpCode, Param, Post, Put, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Res } from '@nestjs/common';
 import {
   ApiConflictResponse,
   ApiNoContentResponse,
@@ -10,12 +10,12 @@ import {
 import type { Actor } from '@gully/core/actors';
 import { alertInWords, EMPTY_STAGE, endOf, type Alert } from '@gully/core/stage';
 import type { Response } from 'express';
-import { toSvg } from 'jdenticon';
 import { Problem, ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { thingsController } from '../things/index.js';
 import { OverlaysService, type StoredOverlay } from './overlays.service.js';
 import { PagesGateway } from './pages.gateway.js';
+import { Portraits } from './portraits.js';
 import { Scenes } from './scenes.js';
 import { StageClock } from './stage-clock.js';
 import { StagesStore } from './stages.store.js';
@@ -149,18 +149,17 @@ function alertView(alert: Alert): StageAlertDto {
   };
 }
 
-/** Pixels along each side of a picture that is made from a name. */
-const PORTRAIT = 256;
-
-/** Pictures of people, made from their names: always the same for the same person, and from nowhere else. */
+/** Pictures of people, by their names. */
 @ApiTags('overlays')
 @Controller('overlay/people')
 export class PortraitsController {
+  constructor(private readonly portraits: Portraits) {}
+
   @Get(':name')
-  @Header('cache-control', 'public, max-age=86400')
-  @ApiProduces('image/svg+xml')
-  @ApiOkResponse({ schema: { type: 'string' } })
-  portrait(@Param('name') name: string, @Res() response: Response): void {
-    response.type('image/svg+xml').send(toSvg(name.toLowerCase().slice(0, 100), PORTRAIT));
+  @ApiProduces('image/webp', 'image/svg+xml')
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
+  async portrait(@Param('name') name: string, @Res() response: Response): Promise<void> {
+    const { type, content } = await this.portraits.of(name);
+    response.type(type).set('cache-control', 'public, max-age=600').send(content);
   }
 }

@@ -7,6 +7,7 @@ import { ViewersModule } from '../viewers/index.js';
 import { OverlaysController, PortraitsController } from './overlays.controller.js';
 import { OverlaysService } from './overlays.service.js';
 import { PagesGateway } from './pages.gateway.js';
+import { Portraits } from './portraits.js';
 import { Scenes } from './scenes.js';
 import { StageClock } from './stage-clock.js';
 import { StagesStore } from './stages.store.js';
@@ -15,7 +16,7 @@ import { Testing } from './testing.js';
 @Module({
   imports: [ActivityModule, MediaModule, PipelineModule, ThingsModule, ViewersModule],
   controllers: [OverlaysController, PortraitsController],
-  providers: [OverlaysService, PagesGateway, Scenes, StageClock, StagesStore, Testing],
+  providers: [OverlaysService, PagesGateway, Portraits, Scenes, StageClock, StagesStore, Testing],
   exports: [OverlaysService],
 })
 export class OverlaysModule {}

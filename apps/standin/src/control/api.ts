@@ -25,6 +25,7 @@ import type { Crowd } from '../crowd/index.js';
 import type { IrcServer, People } from '../irc/index.js';
 import type { Board } from './board.js';
 import type { Events } from './events.js';
+import { portraitOf } from './portraits.js';
 import type { Stream } from './stream.js';
 
 const NICK = /^[^\s:,#&@!*?+~]{1,30}$/u;
@@ -154,6 +155,11 @@ export function controlApi({ irc, people, crowd, stream, events, board }: Contro
   );
   app.get('/stream', (_, response) => {
     response.json({ ...stream.current, viewers: stream.current.live ? crowd.current.size : 0 });
+  });
+  app.get('/people/:name/picture', (request, response) => {
+    const picture = portraitOf(request.params.name);
+    if (picture === undefined) response.sendStatus(404);
+    else response.type('image/svg+xml').send(picture);
   });
   app.post(
     '/control/stream',

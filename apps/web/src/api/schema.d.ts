@@ -8629,6 +8629,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "image/webp": string;
                     "image/svg+xml": string;
                 };
             };

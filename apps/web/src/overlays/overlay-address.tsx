@@ -1,19 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Copy, ExternalLink, RefreshCw } from 'lucide-react';
+import { Copy, ExternalLink, MonitorPlay, RefreshCw } from 'lucide-react';
+import { routineOf, STEP_KINDS } from '@gully/core/routines';
 import { answerOf, api } from '../api/index.js';
 import { tellProblem, toast } from '../ui/index.js';
 import { addressQuery } from './queries.js';
 
-/** Where an overlay is opened: the address to paste into the streaming software, kept from view. */
-export function OverlayAddress({
-  id,
-  width,
-  height,
-}: {
+interface OverlayAddressProps {
   readonly id: string;
   readonly width: number;
   readonly height: number;
-}) {
+  /** whether it has a stage that an alert can be tried on */
+  readonly hasStage: boolean;
+}
+
+/** Where an overlay is opened: the address to paste into the streaming software, kept from view. */
+export function OverlayAddress({ id, width, height, hasStage }: OverlayAddressProps) {
   const queries = useQueryClient();
   const { data } = useQuery(addressQuery(id));
   const address = data === undefined ? '' : `${location.origin}${data.path}`;
@@ -24,6 +25,20 @@ export function OverlayAddress({
       toast('The overlay has a new address', {
         description: 'The old one opens nothing any more. Paste the new one into your streaming software.',
       });
+    },
+    onError: tellProblem,
+  });
+  const test = useMutation({
+    mutationFn: () => {
+      const shown = {
+        ...STEP_KINDS.show.blank('test'),
+        media: 'gully-lantern',
+        text: '{{ viewer.name }} follows the lantern',
+        sound: 'gully-drip',
+        overlay: id,
+      };
+      const routine = structuredClone(routineOf([shown])) as never;
+      return answerOf(api.POST('/api/overlays/test', { body: { routine, title: 'An alert', as: '' } }));
     },
     onError: tellProblem,
   });
@@ -46,6 +61,18 @@ export function OverlayAddress({
       >
         <Copy className="i s" aria-hidden="true" /> Copy address
       </button>
+      {hasStage && (
+        <button
+          type="button"
+          className="btn s bare"
+          disabled={test.isPending}
+          onClick={() => {
+            test.mutate();
+          }}
+        >
+          <MonitorPlay className="i s" aria-hidden="true" /> Test alert
+        </button>
+      )}
       <a className="btn s bare" href={`${address}?sound=off`} target="_blank" rel="noreferrer">
         <ExternalLink className="i s" aria-hidden="true" /> Open
       </a>

@@ -82,7 +82,14 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
       >
         <Fault>{faultOf('name')}</Fault>
         <Fault>{refusal}</Fault>
-        {saved !== undefined && <OverlayAddress id={id} width={saved.width} height={saved.height} />}
+        {saved !== undefined && (
+          <OverlayAddress
+            id={id}
+            width={saved.width}
+            height={saved.height}
+            hasStage={saved.pieces.some(({ kind }) => kind === 'stage')}
+          />
+        )}
         <p className="sentence my-2">
           It is{' '}
           <NumberBlank
