@@ -85,7 +85,7 @@ function Entrances({ entrances }: { readonly entrances: readonly Entrance[] }) {
       </p>
     );
   return (
-    <div className="px-4 py-3">
+    <div className="overflow-x-auto px-4 py-3">
       <table className="t">
         <thead>
           <tr>

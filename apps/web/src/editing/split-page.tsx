@@ -35,7 +35,9 @@ export function SplitPage<B extends { readonly name: string }, K extends Kept, S
     return error === null ? <Bones lines={8} /> : <LoadFailed error={error} retry={() => void refetch()} />;
   const saved = all.find((each) => each.id === id);
   return (
-    <div className={`split-work h-full ${id === undefined ? '' : 'has-open'}`}>
+    <div
+      className={`split-work h-full ${id === undefined ? '' : 'has-open'} ${noneLine === undefined ? '' : 'with-none'}`}
+    >
       <section className="list" aria-label={label}>
         <header className="row">
           <h1 className="h2">{title}</h1>
