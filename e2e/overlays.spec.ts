@@ -98,6 +98,12 @@ test('an overlay is made by keyboard alone: a piece is added, moved, sized, take
   await page.getByRole('button', { name: 'Hide Counter' }).click();
   await page.keyboard.press('Control+Enter');
   await expect(shown.getByText('Metres down')).toBeHidden();
+  // Hidden, it can still be tried.
+  await piece.click();
+  await page.getByRole('button', { name: 'Test on the overlay, as saved' }).click();
+  await expect(shown.getByText('Metres down')).toBeVisible();
+  await expect(shown.getByText('test', { exact: true })).toBeVisible();
+  await expect(shown.getByText('Metres down')).toBeHidden();
   await page.getByRole('button', { name: 'New address' }).click();
   await expect(shown.getByText('There is no overlay at this address.')).toBeVisible();
 });

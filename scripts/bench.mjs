@@ -11,7 +11,19 @@ import { install } from './install.mjs';
 import { ROOT, run } from './run.mjs';
 
 const KEPT = join(ROOT, 'bench/ratios.json');
-const ALL = ['match', 'guard', 'replay', 'flood', 'queue', 'timers', 'routines', 'ledger', 'chat', 'million'];
+const ALL = [
+  'match',
+  'guard',
+  'replay',
+  'flood',
+  'queue',
+  'timers',
+  'routines',
+  'ledger',
+  'overlays',
+  'chat',
+  'million',
+];
 const WORSE = 1.2;
 
 /** @typedef {{ ratio: number, better: 'higher' | 'lower' }} Ratio */

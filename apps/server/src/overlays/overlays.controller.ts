@@ -94,6 +94,23 @@ export class OverlaysController extends thingsController<'overlay', StoredOverla
     return { path: `/overlay/${await this.things.replaceKey(id, actor)}` };
   }
 
+  /** Has a saved piece come and go on the real overlay, marked as a test. */
+  @Post(':id/pieces/:piece/test')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  @ApiConflictResponse({ type: ProblemView })
+  testPiece(@Param('id') id: string, @Param('piece') piece: string): void {
+    const found = this.things.require(id).pieces.find((each) => each.id === piece);
+    if (found === undefined)
+      throw new Problem(404, 'There is no such piece', 'Save the overlay first, then try its pieces.');
+    if (this.pages.test(id, found) === 0)
+      throw new Problem(
+        409,
+        'Nothing was shown',
+        'No page of this overlay is open, or the piece has nothing to show yet.',
+      );
+  }
+
   @Post(':id/stage')
   @HttpCode(204)
   @ApiNoContentResponse()

@@ -29,6 +29,7 @@ interface Page {
   readonly sounds: { url: string; volume: number }[];
   readonly audible: boolean[];
   readonly refused: string[];
+  readonly tests: { id: string; data: unknown }[];
 }
 
 function open(path: string): Page {
@@ -40,7 +41,17 @@ function open(path: string): Page {
     reconnection: false,
   });
   sockets.push(socket);
-  const page: Page = { socket, scenes: [], shown: [], data: [], sounds: [], audible: [], refused: [] };
+  const page: Page = {
+    socket,
+    scenes: [],
+    shown: [],
+    data: [],
+    sounds: [],
+    audible: [],
+    refused: [],
+    tests: [],
+  };
+  socket.on('test', (piece: { id: string; data: unknown }) => page.tests.push(piece));
   socket.on('scene', (scene: Scene) => page.scenes.push(scene));
   socket.on('showing', (alert: ShownAlert | null) => page.shown.push(alert));
   socket.on('data', (data: { id: string; data: unknown }) => page.data.push(data));
@@ -146,6 +157,13 @@ describe('an overlay', () => {
       expect(found.data).toEqual({ label: 'down', value: 212 });
       await until(() => page.data.find((each) => each.id === 'text'), 'the text');
     }
+    // Tried, a piece comes on every page with what it shows, whether or not it is its time.
+    await gully.http.post(`/api/overlays/${id}/pieces/counter/test`).expect(204);
+    for (const page of [one, other])
+      expect(await until(() => page.tests[0], 'the trial')).toEqual({
+        id: 'counter',
+        data: { label: 'down', value: 212 },
+      });
     await gully.type('pebblewren', 'a light!');
     const lines = await until(() => one.data.find((each) => each.id === 'chat'), 'the line');
     expect(lines.data).toEqual([expect.objectContaining({ name: 'pebblewren', text: 'a light!' })]);
@@ -154,6 +172,7 @@ describe('an overlay', () => {
       .send({ ...overlay('Drawn'), version })
       .expect(200);
     await until(() => one.scenes.find(({ pieces }) => pieces.length === 0), 'the changed overlay');
+    await gully.http.post(`/api/overlays/${id}/pieces/gone/test`).expect(404);
     const preview = await gully.http.post('/api/overlays/preview').send(overlay('Draft', 'text')).expect(200);
     expect(preview.body).toEqual([{ id: 'text', data: { text: 'Tonight:' } }]);
   });

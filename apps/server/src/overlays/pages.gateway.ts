@@ -6,7 +6,7 @@ import {
   SubscribeMessage,
   WebSocketGateway,
 } from '@nestjs/websockets';
-import type { FromOverlay, PageState, ToOverlay } from '@gully/core/overlays';
+import type { FromOverlay, PageState, Piece, ToOverlay } from '@gully/core/overlays';
 import type { Namespace, Socket } from 'socket.io';
 import { Keepers, Performers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
@@ -133,6 +133,14 @@ export class PagesGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
   /** The one that is heard: of those that are seen and want to be, the one that is open longest. */
   private heardPage(overlay: string): [PageSocket, OpenPage] | undefined {
     return [...this.pages].find(([, page]) => page.overlay === overlay && page.visible && page.wantsSound);
+  }
+
+  /** Has pages of an overlay try one of its pieces. @returns how many pages do */
+  test(overlay: string, piece: Piece): number {
+    const data = this.scenes.trial(piece);
+    const pages = [...this.pages].filter(([, page]) => page.overlay === overlay);
+    if (data !== null) for (const [socket] of pages) socket.emit('test', { id: piece.id, data });
+    return data === null ? 0 : pages.length;
   }
 
   private openOverlays(): ReadonlySet<string> {

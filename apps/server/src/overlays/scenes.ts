@@ -4,7 +4,9 @@ import {
   dataOf,
   drawnPieces,
   pieceKind,
+  trialOf,
   type OverlayBody,
+  type Piece,
   type PieceMoment,
   type Scene,
   type ShownAlert,
@@ -78,6 +80,11 @@ export class Scenes implements OnModuleDestroy {
     return pieces
       .filter(({ kind }) => of(kind))
       .map((piece) => ({ id: piece.id, data: dataOf(piece, moment) }));
+  }
+
+  /** What one piece shows where somebody tries it. */
+  trial(piece: Piece): unknown {
+    return trialOf(piece, this.moment());
   }
 
   /** What a stage shows now, as a page draws it. */

@@ -1476,6 +1476,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/overlays/{id}/pieces/{piece}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_testPiece"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overlays/{id}/stage": {
         parameters: {
             query?: never;
@@ -8425,6 +8441,34 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AddressDto"];
+                };
+            };
+        };
+    };
+    OverlaysController_testPiece: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                piece: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };

@@ -1,12 +1,13 @@
 import { ALIGNMENTS, FONTS, pieceKind, type Look, type OverlayBody, type Piece } from '@gully/core/overlays';
 import { routineOf, type Blank } from '@gully/core/routines';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { MonitorPlay } from 'lucide-react';
 import { useCallback, useId, useState } from 'react';
-import type { Overlay } from '../api/index.js';
+import { answerOf, api, type Overlay } from '../api/index.js';
 import type { Editing } from '../editing/index.js';
 import { countersQuery } from '../live/index.js';
 import { ReferenceChoice, SaidText, useScope, ValueReference, WhenBlank } from '../script/index.js';
-import { Choice, DurationField, Fault, NumberBlank, Tick } from '../ui/index.js';
+import { Choice, DurationField, Fault, NumberBlank, tellProblem, Tick } from '../ui/index.js';
 import { ColourBlank } from './colour-blank.js';
 import { ANIMATION_OPTIONS, titleOfPiece } from './words.js';
 
@@ -60,6 +61,9 @@ export function PieceForm({ editing, piece, onChange }: PieceFormProps) {
         />
       </header>
       <Fault>{faultOf(at)}</Fault>
+      {kindIsTried(piece.kind) && editing.saved?.pieces.some(({ id }) => id === piece.id) === true && (
+        <TestPiece overlay={editing.id} piece={piece.id} />
+      )}
       <PieceSettings editing={editing} piece={piece} before={before} at={at} onChange={onChange} />
       {piece.kind !== 'picture' && (
         <p className="sentence">
@@ -171,6 +175,34 @@ export function PieceForm({ editing, piece, onChange }: PieceFormProps) {
       </p>
       <Fault>{faultOf(`${at}.seconds`)}</Fault>
     </section>
+  );
+}
+
+/** The stage and cards are tried by an alert, beside the address. */
+function kindIsTried(kind: string): boolean {
+  return kind !== 'stage' && kind !== 'viewer-card';
+}
+
+/** Has the piece come and go on the real overlay, as it is saved. */
+function TestPiece({ overlay, piece }: { readonly overlay: string; readonly piece: string }) {
+  const test = useMutation({
+    mutationFn: () =>
+      answerOf(
+        api.POST('/api/overlays/{id}/pieces/{piece}/test', { params: { path: { id: overlay, piece } } }),
+      ),
+    onError: tellProblem,
+  });
+  return (
+    <button
+      type="button"
+      className="btn s justify-self-start"
+      disabled={test.isPending}
+      onClick={() => {
+        test.mutate();
+      }}
+    >
+      <MonitorPlay className="i s" aria-hidden="true" /> Test on the overlay, as saved
+    </button>
   );
 }
 

@@ -6,6 +6,8 @@ import { usePresence, useForAWhile } from './presence.js';
 
 /** What is on the stage, and whether cards have a piece of their own. */
 export interface OnStage {
+  /** what pieces that are tried show, by their ids */
+  readonly tried?: ReadonlyMap<string, unknown>;
   readonly alert: ShownAlert | null;
   readonly cardsApart: boolean;
 }
@@ -14,10 +16,14 @@ export interface OnStage {
 export function PieceBox({ piece, stage }: { readonly piece: DrawnPiece; readonly stage: OnStage }) {
   const { kind, data, seconds, entrance, exit } = piece;
   if (kind === 'stage' || kind === 'viewer-card') return <StageBox piece={piece} stage={stage} />;
+  const tried = stage.tried?.get(piece.id);
   return (
     <MovingBox
+      // It comes anew where it is tried, and as it was afterwards.
+      key={tried === undefined ? 'shown' : 'tried'}
       piece={piece}
-      data={data}
+      tried={tried !== undefined}
+      data={tried ?? data}
       seconds={seconds}
       comes={entrance}
       goes={exit}
@@ -28,6 +34,7 @@ export function PieceBox({ piece, stage }: { readonly piece: DrawnPiece; readonl
 
 function MovingBox({
   piece,
+  tried,
   data,
   seconds,
   comes,
@@ -35,6 +42,7 @@ function MovingBox({
   draw: Draw,
 }: {
   readonly piece: DrawnPiece;
+  readonly tried: boolean;
   readonly data: unknown;
   readonly seconds: number;
   readonly comes: string;
@@ -49,6 +57,7 @@ function MovingBox({
   return (
     <div className={`${classOf(piece)} ${moves}`} style={styleOf(piece)} data-piece={piece.id}>
       <Draw data={shown as never} />
+      {tried && <span className="tried">test</span>}
     </div>
   );
 }

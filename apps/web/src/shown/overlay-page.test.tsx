@@ -169,6 +169,19 @@ test('pieces come, change and go; a text is a text, whatever it holds; a voice t
   expect(screen.getByText('read me')).toBeTruthy();
 });
 
+test('a piece that is tried comes anew, marked as a test, and is as it was afterwards', () => {
+  wire.tell('scene', scene({ pieces: [drawn('counter', null), drawn('text', { text: 'below' })] }));
+  wire.tell('test', { id: 'counter', data: { label: 'down', value: 7 } });
+  expect(document.querySelector('[data-piece="counter"]')?.textContent).toBe('down7test');
+  pass(4_000);
+  pass(400);
+  expect(document.querySelector('[data-piece="counter"]')).toBeNull();
+  wire.tell('test', { id: 'text', data: { text: 'trial' } });
+  expect(screen.getByText('trial')).toBeTruthy();
+  pass(4_000);
+  expect(document.querySelector('[data-piece="text"]')?.textContent).toBe('below');
+});
+
 test('a piece may stay for a while alone; a card has its own piece where there is one', () => {
   const card = { name: 'mossmoth', balance: '40 flint', rank: 'Ropehand', watchTime: '11 h' };
   wire.tell(

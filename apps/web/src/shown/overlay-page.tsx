@@ -7,6 +7,9 @@ import { hasVoice, Sounds } from './sounds.js';
 /** Milliseconds without the server after which nothing is shown any more: it may have changed. */
 const STALE_MS = 1_500;
 
+/** Milliseconds a piece that is tried stands. */
+const TRIED_MS = 4_000;
+
 export type OverlaySocket = Socket<ToOverlay, FromOverlay>;
 
 interface OverlayPageProps {
@@ -17,7 +20,7 @@ interface OverlayPageProps {
 
 /** An overlay as it is seen on the stream. It draws what the server says, and nothing else. */
 export function OverlayPage({ socket, wantsSound }: OverlayPageProps) {
-  const { scene, showing, refused } = useScene(socket, wantsSound);
+  const { scene, showing, tried, refused } = useScene(socket, wantsSound);
   const size = useWindowSize();
   if (refused !== undefined)
     return (
@@ -34,7 +37,7 @@ export function OverlayPage({ socket, wantsSound }: OverlayPageProps) {
   return (
     <main className="scene" style={{ width, height, transform: `scale(${String(scale)})` }}>
       {pieces.map((piece) => (
-        <PieceBox key={piece.id} piece={piece} stage={{ alert: showing, cardsApart }} />
+        <PieceBox key={piece.id} piece={piece} stage={{ alert: showing, cardsApart, tried }} />
       ))}
     </main>
   );
@@ -43,6 +46,7 @@ export function OverlayPage({ socket, wantsSound }: OverlayPageProps) {
 function useScene(socket: OverlaySocket, wantsSound: boolean) {
   const [scene, setScene] = useState<Scene>();
   const [showing, setShowing] = useState<ShownAlert | null>(null);
+  const [tried, setTried] = useState<ReadonlyMap<string, unknown>>(new Map());
   const [refused, setRefused] = useState<'unknown' | 'too-many'>();
   const state = useRef<PageState>({ visible: true, wantsSound, muted: false, voice: false });
   useEffect(() => {
@@ -95,6 +99,12 @@ function useScene(socket: OverlaySocket, wantsSound: boolean) {
       );
     });
     socket.on('showing', show);
+    socket.on('test', ({ id, data }) => {
+      setTried((before) => new Map(before).set(id, data));
+      setTimeout(() => {
+        setTried((before) => new Map([...before].filter(([each]) => each !== id)));
+      }, TRIED_MS);
+    });
     socket.on('sound', ({ url, volume }) => {
       sounds.play(url, volume);
     });
@@ -125,7 +135,7 @@ function useScene(socket: OverlaySocket, wantsSound: boolean) {
       socket.disconnect();
     };
   }, [socket]);
-  return { scene, showing, refused };
+  return { scene, showing, tried, refused };
 }
 
 /** Without a voice, what would be read aloud is shown. */

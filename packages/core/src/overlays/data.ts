@@ -17,6 +17,11 @@ export function dataOf({ kind, hidden, when, settings }: Piece, moment: PieceMom
   return known.data(settings, moment);
 }
 
+/** What a piece would show whether or not it is hidden or its time, for trying it. */
+export function trialOf({ kind, settings }: Piece, moment: PieceMoment): unknown {
+  return pieceKind(kind)?.data(settings, moment) ?? null;
+}
+
 /** All pieces of an overlay as a page draws them, from the bottom up. */
 export function drawnPieces({ pieces }: Pick<OverlayBody, 'pieces'>, moment: PieceMoment): DrawnPiece[] {
   return pieces.map((piece) => {

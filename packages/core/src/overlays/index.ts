@@ -1,6 +1,6 @@
 export { newPiece, relayered, within } from './arrange.js';
 export { overlayFaults } from './check.js';
-export { dataOf, drawnPieces, type DrawnPiece } from './data.js';
+export { dataOf, drawnPieces, trialOf, type DrawnPiece } from './data.js';
 export {
   PIECE_KINDS,
   pieceKind,
