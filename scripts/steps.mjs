@@ -57,7 +57,7 @@ export const api = { name: 'the API’s description is current', args: ['scripts
 export const budget = { name: 'weight of the pages', args: ['scripts/budget.mjs'] };
 
 /** A few of what `npm run storm` does for as long as one likes. @type {Step} */
-export const storm = { name: 'killed twenty times under load', args: ['scripts/storm.mjs', '20'] };
+export const storm = { name: 'killed ten times under load', args: ['scripts/storm.mjs', '10'] };
 
 /** @param {readonly string[]} paths of tests, in part; all when there are none @returns {Step} */
 export const units = (paths) => ({
