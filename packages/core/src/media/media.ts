@@ -85,10 +85,13 @@ export function nameFrom(fileName: string, taken: readonly string[]): string {
     .replace(/\.[^.]{1,5}$/u, '')
     .replace(/[\p{C}{}%]/gu, '')
     .replace(/[_\s]+/gu, ' ')
-    .trim()
-    .slice(0, MEDIA_LIMITS.name - 5)
     .trim();
-  const base = plain === '' ? 'file' : plain;
+  // By characters, so that none is cut in two; with room for a number.
+  const short = Array.from(plain)
+    .slice(0, MEDIA_LIMITS.name - 5)
+    .join('')
+    .trim();
+  const base = short === '' ? 'file' : short;
   const folded = new Set(taken.map(foldName));
   for (let n = 1; ; n += 1) {
     const name = n === 1 ? base : `${base} ${String(n)}`;
