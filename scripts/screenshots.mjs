@@ -81,7 +81,7 @@ async function shootOverlay() {
   const [overlay] = await ask('overlays');
   const { path } = await ask(`overlays/${overlay.id}/address`);
   const still = (await ask('media')).find((/** @type {{ id: string }} */ { id }) => id === overlay.still);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 720 }, reducedMotion: 'reduce' });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
   await page.goto(`${address}${path}?behind=${still.file}&sound=off`);
   await page.getByText('of 268').waitFor();
   await ask('standin/event', { type: 'follow', name: 'fernhatch' });

@@ -29,7 +29,7 @@ export const DEMO_OVERLAY: OverlayBody = {
       x: 1_268,
       y: 40,
       width: 604,
-      height: 118,
+      height: 138,
       settings: { counter: 'depth', goal: 268, label: 'To the deepest we have been' },
     }),
     piece('queue', { x: 1_448, y: 640, width: 424, height: 392 }, { size: 28 }),

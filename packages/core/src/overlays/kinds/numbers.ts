@@ -41,7 +41,7 @@ export const goal: PieceKind<GoalData> = {
   },
   settings: { counter: '', goal: 100, label: '' },
   width: 640,
-  height: 130,
+  height: 150,
   heeds: ['counter'],
   data: ({ counter: name, goal: most, label }, { world, render }) =>
     words(name) === ''
