@@ -105,6 +105,7 @@ test('an overlay is made by keyboard alone: a piece is added, moved, sized, take
   await expect(shown.getByText('test', { exact: true })).toBeVisible();
   await expect(shown.getByText('Metres down')).toBeHidden();
   await page.getByRole('button', { name: 'New address' }).click();
+  await page.getByRole('button', { name: 'Replace the address' }).click();
   await expect(shown.getByText('There is no overlay at this address.')).toBeVisible();
 });
 
@@ -206,6 +207,8 @@ test('from On air an alert is skipped, held and repeated; a routine is tested on
   await expect(panel.getByRole('list', { name: 'Waiting' }).getByText('“pebblewren rings”')).toBeVisible();
   await panel.getByRole('button', { name: 'Go on' }).click();
   await expect(shown.getByText('pebblewren rings')).toBeVisible();
+  // With nothing waiting, nothing is lost by it, and it does not ask.
+  await expect(panel.getByRole('list', { name: 'Waiting' })).toBeHidden();
   await panel.getByRole('button', { name: 'Clear' }).click();
   await expect(shown.getByText('pebblewren rings')).toBeHidden();
   await expect(panel.getByText('Nothing is shown')).toBeVisible();

@@ -97,7 +97,11 @@ export class MediaService extends BodyThings<'media'> {
   }
 
   protected faultsOf(media: StoredMedia, together: readonly StoredMedia[]): Faults {
-    return mediaFaults(media, this.othersOf(media, together));
+    const faults = mediaFaults(media, this.othersOf(media, together));
+    // One that is made or put back has its content; of one that is renamed, it may be gone.
+    if (this.find(media.id) === undefined && this.files.pathOf(media.file) === undefined)
+      faults.file = `The content of ${media.name} is not here; upload it`;
+    return faults;
   }
 
   private refuseShipped({ id, name }: StoredMedia): void {

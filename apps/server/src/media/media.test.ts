@@ -167,6 +167,12 @@ describe('the library of media', () => {
       .expect(200);
     expect(renamed.body).toMatchObject({ name: 'My bell', file: first!.file, kind: 'sound' });
     await gully.http.delete('/api/media/gully-lantern').expect(409);
+    // Nothing is in the library without its content, whoever says so.
+    const { version: _, ...claimed } = change;
+    await gully.http
+      .post('/api/media')
+      .send({ ...claimed, name: 'Claimed', file: `${'0'.repeat(64)}.webp` })
+      .expect(422);
     for (const path of ['..%2f..%2fgully.db', 'gully.db', `${'a'.repeat(64)}.webp`, '.hidden'])
       await gully.http.get(`/overlay/media/${path}`).expect(404);
   });

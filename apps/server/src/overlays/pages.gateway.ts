@@ -2,12 +2,11 @@ import type { IncomingMessage } from 'node:http';
 import {
   type OnGatewayConnection,
   type OnGatewayDisconnect,
-  type OnGatewayInit,
   SubscribeMessage,
   WebSocketGateway,
 } from '@nestjs/websockets';
 import type { FromOverlay, PageState, Piece, ToOverlay } from '@gully/core/overlays';
-import type { Namespace, Socket } from 'socket.io';
+import type { Socket } from 'socket.io';
 import { Keepers, Performers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { Attempts, isSameOrigin } from '../security/index.js';
@@ -38,7 +37,7 @@ const TELL_MS = 100;
     answer(null, isSameOrigin(request.headers));
   },
 })
-export class PagesGateway implements OnGatewayInit, OnGatewayConnection, OnGatewayDisconnect {
+export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
   private readonly pages = new Map<PageSocket, OpenPage>();
   private readonly attempts = new Attempts();
   /** what each piece of an open overlay was last said to show, as JSON */
@@ -77,10 +76,6 @@ export class PagesGateway implements OnGatewayInit, OnGatewayConnection, OnGatew
       for (const overlay of on) this.heardPage(overlay)?.[0].emit('sound', { url: found.url, volume });
       return undefined;
     });
-  }
-
-  afterInit(_server: Namespace): void {
-    // Pages are told one by one: only one of them is heard.
   }
 
   handleConnection(page: PageSocket): void {

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Copy, ExternalLink, MonitorPlay, RefreshCw } from 'lucide-react';
+import { useState } from 'react';
 import { routineOf, STEP_KINDS } from '@gully/core/routines';
 import { answerOf, api } from '../api/index.js';
-import { tellProblem, toast } from '../ui/index.js';
+import { ConfirmDialog, tellProblem, toast } from '../ui/index.js';
 import { addressQuery } from './queries.js';
 
 interface OverlayAddressProps {
@@ -16,6 +17,7 @@ interface OverlayAddressProps {
 /** Where an overlay is opened: the address to paste into the streaming software, kept from view. */
 export function OverlayAddress({ id, width, height, hasStage }: OverlayAddressProps) {
   const queries = useQueryClient();
+  const [asking, setAsking] = useState(false);
   const { data } = useQuery(addressQuery(id));
   const address = data === undefined ? '' : `${location.origin}${data.path}`;
   const replace = useMutation({
@@ -81,11 +83,24 @@ export function OverlayAddress({ id, width, height, hasStage }: OverlayAddressPr
         className="btn s bare"
         disabled={replace.isPending}
         onClick={() => {
-          replace.mutate();
+          setAsking(true);
         }}
       >
         <RefreshCw className="i s" aria-hidden="true" /> New address
       </button>
+      {asking && (
+        <ConfirmDialog
+          title="Give the overlay a new address?"
+          about="The old one opens nothing any more, so your streaming software shows nothing until you paste the new one. This cannot be undone."
+          act="Replace the address"
+          onAct={() => {
+            replace.mutate();
+          }}
+          onClose={() => {
+            setAsking(false);
+          }}
+        />
+      )}
     </section>
   );
 }

@@ -127,6 +127,11 @@ test('the panel says what is shown and waits, that nobody sees or hears it, and 
     { does: 'skip' },
     { does: 'hold' },
   ]);
+  // What waits would be gone for good, so that is asked first.
+  fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
+  expect(of('POST /api/overlays/o1/stage')).toHaveLength(2);
+  fireEvent.click(await screen.findByRole('button', { name: 'Clear the stage' }));
+  await waitFor(() => expect(of('POST /api/overlays/o1/stage').at(-1)?.body).toEqual({ does: 'clear' }));
   const seen = { since: AT, visible: true, audible: true, wantsSound: true, muted: true, voice: true };
   drawPage(<StagePanel />, { 'GET /api/overlays/stages': () => [{ ...stage, pages: [seen] }] });
   expect(await screen.findByText(/muted: tick/u)).toBeTruthy();

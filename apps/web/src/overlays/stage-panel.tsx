@@ -1,9 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Hand, Play, Repeat, SkipForward, Trash2, TriangleAlert, Volume2 } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { StageDoes } from '@gully/core/stage';
 import { answerOf, api, type StageAlert, type StageState } from '../api/index.js';
-import { ago, Bones, LoadFailed, tellProblem, useNow } from '../ui/index.js';
+import { ago, Bones, ConfirmDialog, LoadFailed, tellProblem, useNow } from '../ui/index.js';
 import { stagesQuery } from './queries.js';
 
 /** On air: what each overlay shows now and next, and which pages show it. */
@@ -46,13 +47,16 @@ function OneStage({ stage }: { readonly stage: StageState }) {
       answerOf(api.POST('/api/overlays/{id}/stage', { params: { path: { id: overlay } }, body: { does } })),
     onError: tellProblem,
   });
+  const [asking, setAsking] = useState(false);
   const button = (does: StageDoes, label: string, Icon: typeof Hand, off: boolean) => (
     <button
       type="button"
       className="btn s"
       disabled={off}
       onClick={() => {
-        act.mutate(does);
+        // What waits is gone for good; what is shown can be shown again.
+        if (does === 'clear' && waiting.length > 0) setAsking(true);
+        else act.mutate(does);
       }}
     >
       <Icon className="i s" aria-hidden="true" /> {label}
@@ -71,6 +75,19 @@ function OneStage({ stage }: { readonly stage: StageState }) {
         {button('replay', 'Replay last', Repeat, last === null)}
         {button('clear', 'Clear', Trash2, showing === null && waiting.length === 0)}
       </p>
+      {asking && (
+        <ConfirmDialog
+          title={`Clear the stage of ${name}?`}
+          about={`${waiting.length === 1 ? 'The alert that waits is' : `The ${String(waiting.length)} alerts that wait are`} not shown. This cannot be undone.`}
+          act="Clear the stage"
+          onAct={() => {
+            act.mutate('clear');
+          }}
+          onClose={() => {
+            setAsking(false);
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -1,6 +1,7 @@
 export { Ago } from './ago.js';
 export { comesLater, lazily } from './comes-later.js';
 export { Choice } from './choice.js';
+export { ConfirmDialog } from './confirm-dialog.js';
 export { DurationField } from './duration-field.js';
 export { DialogBox } from './dialog-box.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';

@@ -31,4 +31,4 @@ export {
   type StageMoment,
   type StageRules,
 } from './stage.js';
-export { NO_STAGES, stageOf, type StageOf, type StagesView, type StageWorld } from './view.js';
+export { NO_STAGES, type StageOf, type StagesView, type StageWorld } from './view.js';

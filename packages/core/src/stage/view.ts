@@ -1,5 +1,5 @@
 import type { MediaBody } from '../media/index.js';
-import { EMPTY_STAGE, type Stage, type StageRules } from './stage.js';
+import type { Stage, StageRules } from './stage.js';
 
 /** One overlay's stage, as decisions look at it. */
 export interface StageOf {
@@ -22,9 +22,4 @@ export const NO_STAGES: StagesView = { all: () => [], media: () => undefined };
 
 export interface StageWorld {
   readonly stages: StagesView;
-}
-
-/** The stage of an overlay, empty where it has none. */
-export function stageOf(world: StageWorld, overlay: string): Stage {
-  return world.stages.all().find((each) => each.overlay === overlay)?.stage ?? EMPTY_STAGE;
 }
