@@ -25,7 +25,7 @@ export function OverlayAddress({ id, width, height, hasStage }: OverlayAddressPr
     onSuccess: (next) => {
       queries.setQueryData(addressQuery(id).queryKey, next);
       toast('The overlay has a new address', {
-        description: 'The old one opens nothing any more. Paste the new one into your streaming software.',
+        description: 'The old one no longer works. Paste the new one into your streaming software.',
       });
     },
     onError: tellProblem,
@@ -91,7 +91,7 @@ export function OverlayAddress({ id, width, height, hasStage }: OverlayAddressPr
       {asking && (
         <ConfirmDialog
           title="Give the overlay a new address?"
-          about="The old one opens nothing any more, so your streaming software shows nothing until you paste the new one. This cannot be undone."
+          about="The old address stops working at once. Your streaming software shows nothing until you paste the new one. This cannot be undone."
           act="Replace the address"
           onAct={() => {
             replace.mutate();

@@ -78,7 +78,7 @@ function OneStage({ stage }: { readonly stage: StageState }) {
       {asking && (
         <ConfirmDialog
           title={`Clear the stage of ${name}?`}
-          about={`${waiting.length === 1 ? 'The alert that waits is' : `The ${String(waiting.length)} alerts that wait are`} not shown. This cannot be undone.`}
+          about={`${waiting.length === 1 ? 'The waiting alert will' : `The ${String(waiting.length)} waiting alerts will`} not be shown. This cannot be undone.`}
           act="Clear the stage"
           onAct={() => {
             act.mutate('clear');

@@ -141,8 +141,8 @@ export const stage: PieceKind<StageData> = {
   means: 'what steps show, play and read aloud, one after the other',
   blanks: {
     most: { as: 'number', label: 'Alerts that may wait', least: 1, most: 200 },
-    fresh: { as: 'number', label: 'Of no use any more after', least: 5, most: 3_600, unit: 's' },
-    gap: { as: 'number', label: 'Between two alerts', least: 0, most: 60, unit: 's' },
+    fresh: { as: 'number', label: 'Drop alerts older than', least: 5, most: 3_600, unit: 's' },
+    gap: { as: 'number', label: 'Pause between two alerts', least: 0, most: 60, unit: 's' },
   },
   settings: { most: 30, fresh: 120, gap: 1 },
   width: 960,
