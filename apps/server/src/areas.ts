@@ -21,6 +21,7 @@ import { QueueModule } from './queue/index.js';
 import { QuietModule } from './quiet/index.js';
 import { RanksModule } from './ranks/index.js';
 import { RehearsalModule } from './rehearsal/index.js';
+import { RewardsModule } from './rewards/index.js';
 import { RoutinesModule } from './routines/index.js';
 import { RunsModule } from './runs/index.js';
 import { SeasonsModule } from './seasons/index.js';
@@ -56,6 +57,7 @@ export const AREAS: readonly Type<object>[] = [
   QuietModule,
   RanksModule,
   RehearsalModule,
+  RewardsModule,
   RoutinesModule,
   RunsModule,
   SeasonsModule,

@@ -2,7 +2,7 @@ import { ACTIVITY_ROWS } from './activity/index.js';
 import { BUNDLES_ROWS } from './bundles/index.js';
 import { CHAT_ROWS } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
-import { GUARD_ROWS } from './guard/index.js';
+import { GUARD_ROWS, ModesRestored1797069600000 } from './guard/index.js';
 import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
@@ -11,6 +11,7 @@ import { OUTPUT_ROWS, Outputs1797066000000 } from './outputs/index.js';
 import { OVERLAY_ROWS, Overlays1797058800000 } from './overlays/index.js';
 import { Queues1797051600000, QUEUE_ROWS } from './queue/index.js';
 import { RanksReached1797040800000 } from './ranks/index.js';
+import { REWARD_ROWS, Rewards1797073200000 } from './rewards/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
 import { Seasons1797044400000 } from './seasons/index.js';
@@ -36,6 +37,7 @@ export const STORED: Stored = {
     ...OUTPUT_ROWS,
     ...OVERLAY_ROWS,
     ...QUEUE_ROWS,
+    ...REWARD_ROWS,
     ...ROUTINES_ROWS,
     ...RUNS_ROWS,
     ...SETTINGS_ROWS,
@@ -56,5 +58,7 @@ export const STORED: Stored = {
     Overlays1797058800000,
     ArrivalsByViewer1797062400000,
     Outputs1797066000000,
+    ModesRestored1797069600000,
+    Rewards1797073200000,
   ],
 };

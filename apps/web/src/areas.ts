@@ -19,6 +19,7 @@ import { OVERLAYS } from './overlays/index.js';
 import { QUEUE } from './queue/index.js';
 import { QUIET } from './quiet/index.js';
 import { RANKS } from './ranks/index.js';
+import { REWARDS } from './rewards/index.js';
 import { ROUTINES } from './routines/index.js';
 import { RUNS } from './runs/index.js';
 import { SEASONS } from './seasons/index.js';
@@ -39,6 +40,7 @@ export const AREAS: readonly Manifest[] = [
   CURRENCY,
   RANKS,
   SEASONS,
+  REWARDS,
   LEDGER,
   ECONOMY,
   QUEUE,

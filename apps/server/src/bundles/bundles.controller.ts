@@ -50,6 +50,7 @@ class ExportDto implements Chosen {
   @Ids() lists!: string[];
   @Ids() timers: string[] = [];
   @Ids() queues: string[] = [];
+  @Ids() rewards: string[] = [];
   @Ids() handles: string[] = [];
   @Ids() 'phrase-groups': string[] = [];
   @Ids() media: string[] = [];

@@ -64,7 +64,9 @@ export class Exporting {
       if (stored === undefined) continue;
       const ofKind = found.get(to) ?? new Map<string, Head>();
       found.set(to, ofKind.set(id, stored));
-      open.push(...things.shape.referencesOf(things.bodyOf(stored)));
+      // What stays on its channel brings nothing along.
+      const { shape } = things;
+      open.push(...shape.referencesOf(shape.portable(things.bodyOf(stored))));
     }
     return found;
   }

@@ -215,7 +215,21 @@ export class ConnectionService implements OnModuleDestroy {
         for (const listener of this.listeners) listener.moderated?.(act);
       },
       said: (event) => {
-        this.hear(event);
+        const line = this.hear(event);
+        if (line !== undefined) for (const listener of this.listeners) listener.heard?.(line);
+      },
+      whispered: (event) => {
+        const line = this.hear(event);
+        if (line !== undefined) for (const listener of this.listeners) listener.whispered?.(line);
+      },
+      undelivered: (nick, words) => {
+        for (const listener of this.listeners) listener.undelivered?.(nick, words);
+      },
+      reached: (question) => {
+        for (const listener of this.listeners) listener.reached?.(question);
+      },
+      joined: (nick) => {
+        for (const listener of this.listeners) listener.joined?.(nick);
       },
       echoed: (text, to) => {
         for (const listener of this.listeners) listener.echoed?.(text, to);
@@ -293,8 +307,8 @@ export class ConnectionService implements OnModuleDestroy {
     if (wasOpen) for (const listener of this.listeners) listener.closed?.();
   }
 
-  private hear(event: MessageEvent): void {
-    if (this.ending) return;
+  private hear(event: MessageEvent): Heard | undefined {
+    if (this.ending) return undefined;
     const { nick, account, message } = event;
     // What somebody says of themselves is no command, and is kept as it was typed.
     const lead = event.type === 'action' ? '/me ' : '';
@@ -306,7 +320,7 @@ export class ConnectionService implements OnModuleDestroy {
     const vouched = this.client.network.cap.isEnabled('account-tag');
     const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.settings.room, vouched);
     this.room.learn(nick, account);
-    const heard: Heard = {
+    return {
       ...standing,
       key: this.room.keyOf(nick, account),
       nick,
@@ -314,7 +328,6 @@ export class ConnectionService implements OnModuleDestroy {
       emotes,
       msgid: msgidOf(event),
     };
-    for (const listener of this.listeners) listener.heard?.(heard);
   }
 
   private change(state: ConnectionState, words: string): void {

@@ -17,6 +17,9 @@ const REFUSALS = new Set([
   'bad_channel_key',
 ]);
 
+/** Errors after which a line to one viewer did not get there. */
+const UNDELIVERED = new Set(['no_such_nick', 'cannot_send_to_user']);
+
 /** What the chat server tells, as far as the connection goes by it. Who is there is kept in the room already. */
 export interface ToldByServer {
   /** in the channel, with all who are there */
@@ -30,6 +33,13 @@ export interface ToldByServer {
   /** somebody else removed or banned somebody, or lifted a ban */
   moderated(act: Moderated): void;
   said(event: MessageEvent): void;
+  /** somebody wrote to Gully alone */
+  whispered(event: MessageEvent): void;
+  /** a line to one viewer did not get there */
+  undelivered(nick: string, words: string): void;
+  /** all that was sent before a question has got there */
+  reached(question: string): void;
+  joined(nick: string): void;
   /** one of our own lines came back; `to` is the viewer who alone got it */
   echoed(text: string, to: string | undefined): void;
   signInFailed(words: string): void;
@@ -71,7 +81,9 @@ export function followClient({ client, room, log, set, nick, told }: Following):
     told.entered();
   });
   client.on('join', ({ nick: joined, channel, account }) => {
-    if (here(channel)) room.join(joined, account === false ? undefined : account);
+    if (!here(channel)) return;
+    room.join(joined, account === false ? undefined : account);
+    told.joined(joined);
   });
   client.on('part', ({ nick: gone, channel }) => {
     if (here(channel)) told.left(gone);
@@ -106,6 +118,7 @@ export function followClient({ client, room, log, set, nick, told }: Following):
     if (event.type === 'notice') return;
     if (isOwn(event.nick, nick())) told.echoed(event.message, here(event.target) ? undefined : event.target);
     else if (here(event.target)) told.said(event);
+    else if (isOwn(event.target, nick())) told.whispered(event);
   });
   client.on('nick in use', ({ nick: taken }) => {
     // A ghost of our own last connection may still hold the name; it is gone in a minute.
@@ -114,8 +127,12 @@ export function followClient({ client, room, log, set, nick, told }: Following):
   client.on('sasl failed', ({ reason, message }) => {
     told.signInFailed(`Signing in failed: ${message ?? reason}`);
   });
-  client.on('irc error', ({ error, reason, channel }) => {
-    if (error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
+  client.on('pong', ({ message = '' }) => {
+    told.reached(message);
+  });
+  client.on('irc error', ({ error, reason, channel, nick: to }) => {
+    if (UNDELIVERED.has(error) && to !== undefined) told.undelivered(to, reason ?? error);
+    else if (error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
       told.muted(reason ?? error);
     else if (REFUSALS.has(error) && (channel === undefined || here(channel))) told.refused(reason ?? error);
     else log.warn({ error, reason }, 'the chat server reported an error');

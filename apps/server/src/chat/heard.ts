@@ -29,12 +29,20 @@ export interface ConnectionListener {
   /** by somebody other than Gully */
   moderated?(act: Moderated): void;
   heard?(line: Heard): void;
+  /** somebody wrote to Gully alone */
+  whispered?(line: Heard): void;
   /**
    * The server sent one of our own lines back: it was said.
    *
    * @param to the viewer who alone got it
    */
   echoed?(text: string, to: string | undefined): void;
+  /** what was brought to one viewer alone did not get there, in the server’s words */
+  undelivered?(nick: string, words: string): void;
+  /** the server has taken all that was sent before the question of that name */
+  reached?(question: string): void;
+  /** somebody came into the room */
+  joined?(nick: string): void;
   /** may speak now */
   opened?(): void;
   closed?(): void;

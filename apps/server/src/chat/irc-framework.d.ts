@@ -40,7 +40,8 @@ declare module 'irc-framework' {
     nick: [{ nick: string; new_nick: string }];
     mode: [{ target: string; nick: string; modes: { mode: string; param: string | null }[] }];
     'nick in use': [{ nick: string }];
-    'irc error': [{ error: string; reason?: string; channel?: string }];
+    'irc error': [{ error: string; reason?: string; channel?: string; nick?: string }];
+    pong: [{ message?: string }];
     /** one the library has no name for */
     'unknown command': [{ command: string; params: string[] }];
     'sasl failed': [{ reason: string; message?: string }];

@@ -3,11 +3,21 @@ import { RateWindow, sortWaiting, type RateLimit, type Urgency, type Waiting } f
 import { Environment } from '../configuration/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
+import { Deliveries, type ToldOfDelivery } from './deliveries.js';
 import type { Destination } from './room-acts.js';
 
 interface Line extends Waiting {
   readonly cause: Cause;
   readonly where: Destination;
+  /** for what must not be lost, nor be seen by others */
+  readonly secret?: Secret | undefined;
+}
+
+/** A line that is for one viewer’s eyes. */
+interface Secret {
+  /** what stands in its place in the log of chat */
+  readonly shownAs: string;
+  readonly told: ToldOfDelivery;
 }
 
 /** What had a line said. */
@@ -33,6 +43,7 @@ export class Outbox implements OnApplicationShutdown {
   private waiting: Line[] = [];
   /** sent, but not yet seen to be said; said again when the connection breaks before that */
   private unconfirmed: Line[] = [];
+  private readonly deliveries = new Deliveries();
   private readonly window = new RateWindow();
   private timer: NodeJS.Timeout | undefined;
 
@@ -47,12 +58,22 @@ export class Outbox implements OnApplicationShutdown {
         this.drain();
       },
       closed: () => {
-        this.waiting = [...this.unconfirmed, ...this.waiting];
+        // Whoever handed a secret over is told that it is not known what became of it, and says what then.
+        this.deliveries.lost();
+        const again = this.unconfirmed.filter(({ secret }) => secret === undefined);
+        this.waiting = [...again, ...this.waiting];
         this.unconfirmed = [];
       },
       echoed: (text, to) => {
         const index = this.unconfirmed.findIndex((line) => line.text === text && line.where.to === to);
         if (index >= 0) this.unconfirmed.splice(0, index + 1);
+        this.deliveries.echoed(text, to);
+      },
+      undelivered: (nick, words) => {
+        this.deliveries.undelivered(nick, words);
+      },
+      reached: (question) => {
+        this.deliveries.reached(question);
       },
     });
   }
@@ -71,6 +92,32 @@ export class Outbox implements OnApplicationShutdown {
     this.drain();
   }
 
+  /**
+   * Brings something to one viewer that nobody else may read, in the log neither.
+   *
+   * @param shownAs what stands in its place in the log of chat
+   * @returns why it did not get there, or undefined; never rejects
+   */
+  async handOver(
+    to: string,
+    lines: readonly string[],
+    shownAs: string,
+    cause: Cause,
+  ): Promise<string | undefined> {
+    if (lines.length === 0) return 'there is nothing to say';
+    const at = Date.now();
+    const whole = { text: `${to} ${lines.join(' ')}` };
+    const told = lines.map(
+      (text) =>
+        new Promise<string | undefined>((resolve) => {
+          const secret = { shownAs, told: resolve };
+          this.waiting.push({ text, whole, urgency: 'reply', at, cause, where: { to }, secret });
+        }),
+    );
+    this.drain();
+    return (await Promise.all(told)).find((failed) => failed !== undefined);
+  }
+
   onApplicationShutdown(): void {
     clearTimeout(this.timer);
   }
@@ -81,6 +128,7 @@ export class Outbox implements OnApplicationShutdown {
     const now = Date.now();
     const sorted = sortWaiting(this.waiting, now);
     this.waiting = [...sorted.waiting];
+    for (const { item } of sorted.dropped) item.secret?.told('it could not be said in time');
     const limit = this.limit();
     for (let line = this.waiting[0]; line !== undefined; line = this.waiting[0]) {
       const waitMs = this.window.waitMs(limit, now, line.urgency === 'moderation');
@@ -97,13 +145,23 @@ export class Outbox implements OnApplicationShutdown {
     }
   }
 
-  private sent({ text, cause, where, ...line }: Line): void {
+  private sent({ text, cause, where, secret, ...line }: Line): void {
+    if (secret !== undefined && where.to !== undefined)
+      this.deliveries.expect(where.to, text, secret.told, this.question());
     if (this.connection.confirms) {
-      this.unconfirmed.push({ text, cause, where, ...line });
+      this.unconfirmed.push({ text, cause, where, secret, ...line });
       if (this.unconfirmed.length > UNCONFIRMED) this.unconfirmed.shift();
     }
-    const said = where.to === undefined ? text : `(privately to ${where.to}) ${text}`;
+    const said = where.to === undefined ? text : `(privately to ${where.to}) ${secret?.shownAs ?? text}`;
     this.log.recordOwn(this.connection.nick, said, cause);
+  }
+
+  /** How a server that does not echo is asked whether it has taken a line. */
+  private question(): ((question: string) => void) | undefined {
+    if (this.connection.confirms) return undefined;
+    return (question) => {
+      this.connection.acts.ask(question);
+    };
   }
 
   private limit(): RateLimit {

@@ -62,6 +62,16 @@ export class RoomActs {
     this.client.raw('MODE', this.channel(), on ? '+b' : '-b', mask);
   }
 
+  /** Gives somebody a mode of the room, by its letter. */
+  give(nick: string, mode: string): void {
+    this.client.raw('MODE', this.channel(), `+${mode}`, nick);
+  }
+
+  /** Asks the server something it answers once it has taken all that was sent before. */
+  ask(question: string): void {
+    this.client.raw('PING', question);
+  }
+
   kick(nick: string, reason: string): void {
     this.client.raw('KICK', this.channel(), nick, reason);
   }

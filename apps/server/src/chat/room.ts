@@ -84,6 +84,11 @@ export class Room {
     return this.members.get(foldNick(nick))?.key ?? viewerKey(nick, undefined);
   }
 
+  /** The letters of somebody’s modes. */
+  modesOf(nick: string): readonly string[] {
+    return [...(this.members.get(foldNick(nick))?.modes ?? [])];
+  }
+
   /** Roles by channel mode. */
   rolesOf(nick: string): Role[] {
     const modes = this.members.get(foldNick(nick))?.modes ?? new Set<string>();

@@ -69,7 +69,7 @@ class TriggerDto implements Trigger {
   connections!: string[];
 }
 
-class CostDto implements Cost {
+export class CostDto implements Cost {
   @ApiProperty() @IsInt() @Min(0) base!: number;
   @ApiProperty({ type: Number, nullable: true }) @IsOptional() @IsInt() @Min(0) subscriber: number | null =
     null;

@@ -5,6 +5,7 @@ import { listsPart } from '../lists/demo/index.js';
 import { outputsPart } from '../outputs/demo/index.js';
 import { overlaysPart } from '../overlays/demo/index.js';
 import { queuePart } from '../queue/demo/index.js';
+import { rewardsPart } from '../rewards/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
 import type { MakeDemoPart } from '../seeding/index.js';
 import { seasonsPart } from '../seasons/demo/index.js';
@@ -27,5 +28,6 @@ export const PARTS: readonly MakeDemoPart[] = [
   currencyPart,
   seasonsPart,
   queuePart,
+  rewardsPart,
   streamPart,
 ];

@@ -31,6 +31,7 @@ import { OutsideEvents, wholeEvent, type OutsideEvent, type Receipt } from './ou
 @Injectable()
 export class ChannelEvents implements OnModuleInit {
   private readonly outsideEvents: OutsideEvents;
+  private readonly takers: Taker[] = [];
 
   constructor(
     private readonly connectionSettings: ConnectionSettings,
@@ -54,6 +55,11 @@ export class ChannelEvents implements OnModuleInit {
     });
   }
 
+  /** Decides what else real events change, in the same write as what they start. */
+  also(taker: Taker): void {
+    this.takers.push(taker);
+  }
+
   /** Takes an event from outside, once however often it comes, and marked as taken with what it changes. */
   take(given: OutsideEvent): Promise<Receipt> {
     const { outsideEvents: known } = this;
@@ -61,6 +67,8 @@ export class ChannelEvents implements OnModuleInit {
       kind: 'outside',
       actor: `event:${given.source}`,
       seen: given.who === undefined ? [] : [given.who],
+      // Any word of it may be somebody’s name.
+      texts: [given.event.message.replace(/(?<=^|\s)(?=[^\s@])/gu, '@')],
       load: () => known.recall(given),
       decide: (idOf) => {
         const stored = (): void => {
@@ -140,10 +148,15 @@ export class ChannelEvents implements OnModuleInit {
       happened.push(beginBy(event, named, world));
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
     const by = event.viewer.id === SELF ? '' : ` by ${event.viewer.name}`;
+    const isReal = how.by !== undefined && how.starts && !how.byHand && !isQuiet;
     // What was raised to try things out pays nothing.
     const paid = how.byHand ? undefined : payOf(event, world, how.by);
     return {
-      changes: [...(paid === undefined ? [] : [paid]), ...started.flatMap(({ changes }) => changes)],
+      changes: [
+        ...(paid === undefined ? [] : [paid]),
+        ...(isReal ? this.takers.flatMap((taker) => taker(event, world)) : []),
+        ...started.flatMap(({ changes }) => changes),
+      ],
       done: () => {
         const told = happened.map((each) => toldOf(each, event));
         this.tell(event, told, { ...how, why: whyTold(event, happened, { ...how, isQuiet }), began });
@@ -202,6 +215,9 @@ export class ChannelEvents implements OnModuleInit {
 function payOf(event: ChannelEvent, { purse }: World, by: Actor = 'gully'): PostedChange | undefined {
   return event.viewer.id === SELF ? undefined : decideEventPay(purse, { ...event, by });
 }
+
+/** What an event from outside changes beside what it starts. */
+type Taker = (event: ChannelEvent, world: World) => readonly Change[];
 
 /** How an event came, and what it may do. */
 interface How {

@@ -18,6 +18,9 @@ interface Told {
   readonly failed?: true;
 }
 
+/** @param failed why it could not be carried out; undefined where it was */
+type Follower = (id: string, failed: string | undefined) => void;
+
 /** A consequence that was decided at some time and not carried out. */
 export interface Unfinished {
   readonly at: number;
@@ -29,6 +32,7 @@ export interface Unfinished {
 export class CarriedOut {
   private readonly told: Batch<Told>;
   private readonly gone: Batch<string>;
+  private readonly followers: Follower[] = [];
 
   constructor(
     private readonly database: Database,
@@ -63,13 +67,20 @@ export class CarriedOut {
     );
   }
 
+  /** Is told of what becomes of anything that keeps somebody from writing. */
+  follow(follower: Follower): void {
+    this.followers.push(follower);
+  }
+
   /** What came of a part of a catch’s consequence. */
   tell(
     { id, part }: Pick<Told, 'id' | 'part'>,
     { note, failed }: { readonly note: string; readonly failed?: true },
   ): void {
     this.told.add({ id, part, note, ...(failed === undefined ? {} : { failed }) });
-    if (part === 'viewer' && failed === true) this.store.withdraw(id);
+    if (part !== 'viewer') return;
+    if (failed === true) this.store.withdraw(id);
+    for (const follower of this.followers) follower(id, failed === true ? note : undefined);
   }
 
   /** Lines that the server was told to take out. */
@@ -86,16 +97,13 @@ export class CarriedOut {
       take: 1_000,
     });
     return rows.flatMap(
-      ({ id, at, viewerId: viewer, name, does, seconds, silenced, until, filter, measure }) => {
-        const reason = reasonOfCatch({ filter: filter ?? 'links', measure });
+      ({ id, at, viewerId: viewer, name, by, text, does, seconds, silenced, until, filter, measure }) => {
+        const reason = by === null ? reasonOfCatch({ filter: filter ?? 'links', measure }) : text;
         const since = does === 'clear' ? at - seconds * 1000 : undefined;
         const redact = { at, effect: { kind: 'redact', id, viewer, name, since, reason } } as const;
-        return silenced
-          ? [
-              { at, effect: { kind: 'silence', by: 'guard', id, viewer, name, until, reason } } as const,
-              redact,
-            ]
-          : [redact];
+        const silence = { kind: 'silence', by: 'guard', id, viewer, name, until, reason } as const;
+        if (by !== null) return [{ at, effect: silence }];
+        return silenced ? [{ at, effect: silence }, redact] : [redact];
       },
     );
   }

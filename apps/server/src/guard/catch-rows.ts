@@ -25,6 +25,7 @@ export function catchRow({ viewer, consequence, fragments, until, spared, ...res
 
 /** What somebody did to a viewer, as it is kept. */
 export function personRow({ id, at, viewer, name, by, does, seconds, reason }: PersonActChange): CatchRow {
+  const ends = does === 'timeout' || does === 'bench';
   return {
     ...NEW,
     id,
@@ -42,9 +43,10 @@ export function personRow({ id, at, viewer, name, by, does, seconds, reason }: P
     step: 0,
     strike: false,
     spared: null,
-    silenced: does === 'timeout' || does === 'ban',
-    until: does === 'timeout' ? at + seconds * 1000 : null,
-    state: 'none',
+    silenced: ends || does === 'ban',
+    until: ends ? at + seconds * 1000 : null,
+    // What a person does is done at once; what was bought is carried out like a catch.
+    state: does === 'bench' ? 'waiting' : 'none',
   };
 }
 

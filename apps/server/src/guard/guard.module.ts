@@ -15,6 +15,7 @@ import { GuardController } from './guard.controller.js';
 import { GuardSettingsService } from './guard-settings.js';
 import { GuardStore } from './guard.store.js';
 import { Moderation } from './moderation.js';
+import { RestoredModes } from './modes.js';
 import { PeopleActs } from './people.js';
 import { ReplaysController } from './replays.controller.js';
 import { PhraseGroupsService } from './phrase-groups.service.js';
@@ -54,9 +55,10 @@ import { ViewersStandingController } from './viewers-standing.controller.js';
     GuardStore,
     Moderation,
     PeopleActs,
+    RestoredModes,
     Replays,
     Undoing,
   ],
-  exports: [GuardSettingsService, GuardStore],
+  exports: [CarriedOut, GuardSettingsService, GuardStore],
 })
 export class GuardModule {}

@@ -8,6 +8,7 @@ import { ChannelWorld, Performers, type EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ActQueue, type Act } from './act-queue.js';
 import { CarriedOut } from './carried-out.js';
+import { RestoredModes } from './modes.js';
 import { SilenceRow } from './rows.js';
 
 /** Milliseconds a message that is to be taken out waits for the connection at most; after that it was read anyway. */
@@ -41,6 +42,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     private readonly database: Database,
     private readonly carriedOut: CarriedOut,
     private readonly world: ChannelWorld,
+    private readonly modes: RestoredModes,
     performers: Performers,
     @Inject(LOG) private readonly log: Log,
   ) {
@@ -114,8 +116,10 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
         const { room, acts } = this.connection;
         const mask = maskOf(name);
         // Known before it is set, so that nobody stays out for good because of a restart in between.
+        const before = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
+        const modes = room.modesOf(name).join('') || (before?.modes ?? '');
         await this.database.write((manager) =>
-          manager.upsert(SilenceRow, { viewerId: viewer, name, mask, until }, ['viewerId']),
+          manager.upsert(SilenceRow, { viewerId: viewer, name, mask, until, modes }, ['viewerId']),
         );
         acts.ban(mask, true);
         const isHere = room.knows(name);
@@ -139,6 +143,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
         if (row === null) return { note: `no ban of Gully’s on ${name} was set` };
         if (!this.isHeldByPerson(viewer)) this.connection.acts.ban(row.mask, false);
         await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
+        await this.modes.giveBack(row.name, row.modes);
         await this.watch();
         return { note: '' };
       },

@@ -11,6 +11,14 @@ import { Moderation } from './moderation.js';
 /** Milliseconds within which a kick belongs to the ban before it. */
 const TOGETHER_MS = 5_000;
 
+const PERSON_VERBS: Readonly<Record<PersonActChange['does'], string>> = {
+  kick: 'removed',
+  timeout: 'timed out',
+  ban: 'banned',
+  lift: 'let write again:',
+  bench: 'benched',
+};
+
 /** What somebody has done to a viewer from within Gully. */
 export interface ByHand {
   readonly viewer: string;
@@ -108,7 +116,7 @@ export class PeopleActs implements OnModuleInit {
   }
 
   private tell({ by, does, name, reason }: Omit<PersonActChange, 'kind' | 'act'>): void {
-    const verb = { kick: 'removed', timeout: 'timed out', ban: 'banned', lift: 'let write again:' }[does];
+    const verb = PERSON_VERBS[does];
     this.activity.record('changed', by, `${verb} ${name}${reason === '' ? '' : ` (${reason})`}`);
   }
 }

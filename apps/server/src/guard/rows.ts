@@ -56,6 +56,16 @@ export class SilenceRow {
   @Column('text') mask!: string;
   /** null for good */
   @Column('integer', { nullable: true }) until!: number | null;
+  /** letters of the modes they had in the room, which a kick takes */
+  @Column('text') modes!: string;
+}
+
+/** Modes somebody is given back when they come into the room again. */
+@Entity('modes_to_restore')
+export class ModesToRestoreRow {
+  @PrimaryColumn('text') nick!: string;
+  @Column('text') modes!: string;
+  @Column('integer') at!: number;
 }
 
 /** Until when somebody may post links. */
@@ -88,4 +98,11 @@ export class PhraseGroupRow {
   @Column('integer', { name: 'deleted_at', nullable: true }) deletedAt!: number | null;
 }
 
-export const GUARD_ROWS = [CatchRow, PhraseGroupRow, SilenceRow, GraceRow, GuardLabelRow] as const;
+export const GUARD_ROWS = [
+  CatchRow,
+  PhraseGroupRow,
+  SilenceRow,
+  ModesToRestoreRow,
+  GraceRow,
+  GuardLabelRow,
+] as const;

@@ -46,6 +46,7 @@ const AREAS: Readonly<Record<Area, true>> = {
   timers: true,
   purse: true,
   queue: true,
+  rewards: true,
   stages: true,
 };
 

@@ -12,6 +12,7 @@ import type { Persona } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Overlay } from './overlay.js';
+import { carryOutBought } from './delivering.js';
 import { playOut, queuesSay, saidOf, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
 
@@ -77,18 +78,37 @@ export class RehearsalService {
     session.spoke(id, at);
     const played = playOut(started, session, worldAt);
     const queued = queuesSay([...changes, ...played.changes], world, at);
+    const carried = carryOutBought([...changes, ...played.changes], world, viewer, at);
+    for (const change of carried.flatMap((each) => each.changes)) session.apply(change, world);
+    const bought = playOut(
+      carried.flatMap((each) => each.started),
+      session,
+      worldAt,
+    );
+    const more = carried.flatMap((each) => [
+      ...each.effects,
+      ...each.started.flatMap(({ effects: own }) => own),
+    ]);
     // A run that went on has said more of why since; the command's stands last.
     const last = started.at(-1);
     const later = last === undefined ? undefined : played.checks.get(last.id);
     return {
-      said: [...saidOf(effects, 0), ...played.said, ...queued.flatMap((each) => saidOf(each.effects, 0))],
+      said: [
+        ...saidOf(effects, 0),
+        ...played.said,
+        ...queued.flatMap((each) => saidOf(each.effects, 0)),
+        ...saidOf(more, 0),
+        ...bought.said,
+      ],
       why: later === undefined ? why : { ...why, checks: later },
       effects: [
-        ...outcomeInWords([...effects, ...played.effects], [...changes, ...played.changes], {
-          name: persona.name,
-          world,
-        }),
+        ...outcomeInWords(
+          [...effects, ...played.effects, ...more, ...bought.effects],
+          [...changes, ...played.changes, ...carried.flatMap((each) => each.changes), ...bought.changes],
+          { name: persona.name, world },
+        ),
         ...played.ended,
+        ...bought.ended,
       ],
     };
   }

@@ -1,5 +1,6 @@
 import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
+import { settle } from '@gully/core/redemptions';
 import { refundOf, resumeRun, type RunState } from '@gully/core/routines';
 import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
@@ -116,8 +117,12 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
           return run === undefined ? [] : [{ run, words }];
         });
         // Who paid for a run that is ended before it did anything has it back.
-        const { purse } = this.world.now();
-        const back = runs.flatMap(({ run }) => refundOf(run, purse, Date.now()) ?? []);
+        const world = this.world.now();
+        const at = Date.now();
+        const back = runs.flatMap(({ run, words }) => [
+          ...[refundOf(run, world.purse, at)].filter((refund) => refund !== undefined),
+          ...settle(world, run.occasion.redemption?.id ?? '', { failed: words, at }),
+        ]);
         return {
           changes: [
             ...runs.map(({ run: { id, owner } }) => ({ kind: 'run-ended', id, owner }) as const),

@@ -135,6 +135,7 @@ function speak(context: Context, { command, params, tags }: Message): void {
   if (target.toLowerCase() !== room.name.toLowerCase()) {
     const seat = room.seat(target);
     if (seat === undefined) reply('401', target, 'No such nick');
+    else if (seat.person.keepsToThemselves === true) reply('531', target, 'They take no private messages');
     else {
       const line = `:${maskOf(person)} ${command} ${target} :${text}`;
       const outgoing = { line, sender: person, at: new Date(), msgid: ulid() };
@@ -171,6 +172,9 @@ function marks(modes: Seat['modes']): string {
 function mode(context: Context, { params }: Message): void {
   const { room, reply } = context;
   const [target = '', letters, ...rest] = params;
+  // Their own: whether they take private messages.
+  if (fold(target) === fold(context.person.nick) && letters?.endsWith('g') === true)
+    context.person.keepsToThemselves = letters.startsWith('+');
   if (target.toLowerCase() !== room.name.toLowerCase()) return;
   if (letters === undefined) {
     reply('324', room.name, `+${[...room.flags].join('')}`);

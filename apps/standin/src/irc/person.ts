@@ -6,6 +6,8 @@ export interface Person {
   /** platform roles, told in the roles tag: `subscriber`, `follower` … */
   roles: readonly string[];
   away: boolean;
+  /** takes no private messages */
+  keepsToThemselves?: boolean;
   /** undefined for the simulated, who read nothing */
   readonly receive?: ((line: Outgoing) => void) | undefined;
 }

@@ -1,5 +1,6 @@
 import type { CommandBody } from '@gully/core/commands';
 import type { OverlayBody } from '@gully/core/overlays';
+import type { RewardBody } from '@gully/core/rewards';
 import type { NamedRoutineBody } from '@gully/core/routines';
 import type { TimerBody } from '@gully/core/timers';
 import createClient from 'openapi-fetch';
@@ -55,6 +56,10 @@ export type Posting = Schemas['PostingDto'];
 export type Reversal = Schemas['ReversalDto'];
 export type GuardStanding = Schemas['GuardStandingDto'];
 export type Queue = Schemas['QueueDto'];
+export type Reward = RewardBody & Omit<Schemas['RewardDto'], keyof RewardBody>;
+export type RewardHelp = Schemas['RewardHelpDto'];
+export type Redemption = Schemas['RedemptionDto'];
+export type RedemptionAct = Schemas['RedemptionAct'];
 export type Media = Schemas['MediaDto'];
 export type Output = Schemas['OutputDto'];
 export type Overlay = OverlayBody & Omit<Schemas['OverlayDto'], keyof OverlayBody>;
@@ -82,6 +87,10 @@ export function routineAsSent(body: NamedRoutineBody): Schemas['NamedRoutineBody
 
 export function overlayAsSent(body: OverlayBody): Schemas['OverlayBodyDto'] {
   return body as unknown as Schemas['OverlayBodyDto'];
+}
+
+export function rewardAsSent(body: RewardBody): Schemas['RewardBodyDto'] {
+  return body as unknown as Schemas['RewardBodyDto'];
 }
 
 export function timerAsSent(body: TimerBody): Schemas['TimerBodyDto'] {

@@ -5,6 +5,7 @@ export {
   routineAsSent,
   routineFrom,
   overlayAsSent,
+  rewardAsSent,
   timerAsSent,
 } from './client.js';
 export type {
@@ -22,6 +23,10 @@ export type {
   Reversal,
   PhraseGroup,
   Queue,
+  Redemption,
+  RedemptionAct,
+  Reward,
+  RewardHelp,
   GameHandle,
   Media,
   Output,

@@ -2004,6 +2004,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rewards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RewardsController_list"];
+        put?: never;
+        post: operations["RewardsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/help": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_help"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["RewardsController_change"];
+        post?: never;
+        delete: operations["RewardsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RedemptionsController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RedemptionsController_count"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RedemptionsController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RedemptionsController_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions/{id}/secrets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RedemptionsController_secrets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/counters": {
         parameters: {
             query?: never;
@@ -2993,7 +3169,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group";
+        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -3053,6 +3229,7 @@ export interface components {
             lists: string[];
             timers: string[];
             queues: string[];
+            rewards: string[];
             handles: string[];
             "phrase-groups": string[];
             media: string[];
@@ -3074,7 +3251,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -3097,7 +3274,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -3628,7 +3805,7 @@ export interface components {
         /** @enum {string} */
         CatchLabel: "right" | "wrong" | "stricter";
         /** @enum {string} */
-        CatchAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban" | "kick" | "lift";
+        CatchAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban" | "kick" | "lift" | "bench";
         FragmentDto: {
             from: number;
             to: number;
@@ -4450,7 +4627,7 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "guard";
+        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
             kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
@@ -4506,9 +4683,240 @@ export interface components {
              * @description hand: the routine open in the editor is run
              * @enum {string}
              */
-            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "hand";
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "hand";
             count?: number;
             message?: string;
+        };
+        StockDto: {
+            all: number | null;
+            stream: number | null;
+            viewer: number | null;
+            viewerStream: number | null;
+        };
+        /** @enum {string} */
+        AskType: "text" | "choice" | "address" | "account";
+        AskDto: {
+            name: string;
+            type: components["schemas"]["AskType"];
+            required: boolean;
+            /** @description shown to the streamer alone */
+            private: boolean;
+            choices: string[];
+        };
+        /** @enum {string} */
+        Gives: "routine" | "line" | "hand-over" | "share" | "bench";
+        BenchLengthDto: {
+            seconds: number;
+            price: number | null;
+            cheer: number | null;
+            tip: number | null;
+        };
+        BenchDto: {
+            /** @enum {string} */
+            whom: "named" | "buyer";
+            lengths: components["schemas"]["BenchLengthDto"][];
+            spares: components["schemas"]["Role"][];
+            never: components["schemas"]["NamedViewerDto"][];
+        };
+        RewardSaysDto: {
+            bought: string;
+            returned: string;
+            asked: string;
+            thanked: string;
+            handed: string;
+        };
+        RewardDto: {
+            name: string;
+            description: string;
+            /** @description id of a picture, or empty */
+            picture: string;
+            enabled: boolean;
+            cost: components["schemas"]["CostDto"];
+            stock: components["schemas"]["StockDto"];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description a rank’s id, or empty */
+            rank: string;
+            when: components["schemas"]["WhenDto"];
+            asks: components["schemas"]["AskDto"][];
+            gives: components["schemas"]["Gives"];
+            /** @description a list’s id, or empty */
+            list: string;
+            warnAt: number;
+            share: number;
+            bench: components["schemas"]["BenchDto"];
+            /** @description days */
+            keepDays: number;
+            says: components["schemas"]["RewardSaysDto"];
+            routine: components["schemas"]["RoutineDto"];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** @description sold and not returned */
+            sold: number;
+            /** @description of those, in this stream */
+            soldNow: number;
+            /** @description null for any number */
+            left: number | null;
+            /** @description waiting to be handed over, or for an answer */
+            waiting: number;
+            /** @description why what it starts cannot run */
+            fault: string | null;
+            /** @description what is typed to buy it */
+            command: string | null;
+        };
+        RewardBodyDto: {
+            name: string;
+            description: string;
+            /** @description id of a picture, or empty */
+            picture: string;
+            enabled: boolean;
+            cost: components["schemas"]["CostDto"];
+            stock: components["schemas"]["StockDto"];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description a rank’s id, or empty */
+            rank: string;
+            when: components["schemas"]["WhenDto"];
+            asks: components["schemas"]["AskDto"][];
+            gives: components["schemas"]["Gives"];
+            /** @description a list’s id, or empty */
+            list: string;
+            warnAt: number;
+            share: number;
+            bench: components["schemas"]["BenchDto"];
+            /** @description days */
+            keepDays: number;
+            says: components["schemas"]["RewardSaysDto"];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        WeekDto: {
+            sold: number;
+            spent: number;
+            issued: number;
+        };
+        RewardHelpDto: {
+            /** @description null where watching pays nothing */
+            minutes: number | null;
+            subscriberMinutes: number | null;
+            /** @description viewers who have the price now */
+            able: number;
+            /** @description viewers who came in the last 30 days */
+            viewers: number;
+            /** @description sales in a stream to expect */
+            perStream: number;
+            /** @enum {string} */
+            by: "own" | "others" | "nothing";
+            /** @description sales in each of the last streams, the newest last */
+            lately: number[];
+            /** @description what a week of it would come to */
+            week: components["schemas"]["WeekDto"];
+            /** @description units paid out in a week, on average */
+            weekPays: number;
+            /** @description units that viewers have */
+            circulating: number;
+        };
+        RewardChangeDto: {
+            name: string;
+            description: string;
+            /** @description id of a picture, or empty */
+            picture: string;
+            enabled: boolean;
+            cost: components["schemas"]["CostDto"];
+            stock: components["schemas"]["StockDto"];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description a rank’s id, or empty */
+            rank: string;
+            when: components["schemas"]["WhenDto"];
+            asks: components["schemas"]["AskDto"][];
+            gives: components["schemas"]["Gives"];
+            /** @description a list’s id, or empty */
+            list: string;
+            warnAt: number;
+            share: number;
+            bench: components["schemas"]["BenchDto"];
+            /** @description days */
+            keepDays: number;
+            says: components["schemas"]["RewardSaysDto"];
+            routine: components["schemas"]["RoutineDto"];
+            version: number;
+        };
+        /** @enum {string} */
+        PaidBy: "currency" | "cheer" | "tip";
+        /** @enum {string} */
+        RedemptionState: "bought" | "asked" | "waiting" | "done" | "returned";
+        AnswerDto: {
+            name: string;
+            private: boolean;
+            required: boolean;
+            given: boolean;
+            /** @description null where it is private, or was not given */
+            text: string | null;
+        };
+        RedemptionDto: {
+            id: string;
+            reward: string;
+            title: string;
+            gives: components["schemas"]["Gives"];
+            viewer: string;
+            name: string;
+            price: number;
+            paidBy: components["schemas"]["PaidBy"];
+            state: components["schemas"]["RedemptionState"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            since: string;
+            answers: components["schemas"]["AnswerDto"][];
+            /** @description it hands out a line that only its buyer may see */
+            hasLine: boolean;
+            target: string | null;
+            /** @description of a bench */
+            seconds: number;
+            /** @description what went wrong, or why it was returned */
+            note: string;
+        };
+        HandOverCountDto: {
+            /** @description waiting to be handed over */
+            waiting: number;
+            /** @description waiting for an answer of their buyer */
+            asked: number;
+            /** @description what is running out, in words */
+            low: string[];
+        };
+        /** @enum {string} */
+        RedemptionAct: "done" | "reopen" | "return" | "send" | "put-back";
+        ActOnDto: {
+            ids: string[];
+            act: components["schemas"]["RedemptionAct"];
+            /** @description why it is returned */
+            note?: string;
+        };
+        ActedDto: {
+            /** @description those it was done to */
+            done: string[];
+            /** @description why others were left, in words */
+            left: string[];
+        };
+        SecretDto: {
+            name: string;
+            /** @description null for what cannot be read or was erased */
+            text: string | null;
+        };
+        SecretsDto: {
+            answers: components["schemas"]["SecretDto"][];
+            line: string | null;
         };
         CounterDto: {
             name: string;
@@ -4522,7 +4930,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed";
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed";
         EventTriggerDto: {
             id: string;
             event: components["schemas"]["EventKind"];
@@ -4772,7 +5180,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {string} */
-        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "command" | "timer" | "phrase-group" | "webhook";
+        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -5066,7 +5474,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -5393,6 +5801,18 @@ export interface components {
             /** @enum {string} */
             whose: "viewer" | "target";
             handle: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        RedeemStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RedeemStep";
+            id: string;
+            reward: string;
+            typed: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -9526,6 +9946,352 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    RewardsController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"][];
+                };
+            };
+        };
+    };
+    RewardsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RewardBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RewardsController_help: {
+        parameters: {
+            query?: {
+                /** @description the reward as it is saved; left out for a new one */
+                id?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RewardBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardHelpDto"];
+                };
+            };
+        };
+    };
+    RewardsController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RewardChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RewardsController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    RewardsController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RewardsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RewardsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RedemptionsController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                reward?: string;
+                viewer?: string;
+                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RedemptionDto"][];
+                };
+            };
+        };
+    };
+    RedemptionsController_count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverCountDto"];
+                };
+            };
+        };
+    };
+    RedemptionsController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActOnDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActedDto"];
+                };
+            };
+        };
+    };
+    RedemptionsController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                reward?: string;
+                viewer?: string;
+                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
+                /** @description names of private answers to be in it, separated by commas */
+                with?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    RedemptionsController_secrets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecretsDto"];
+                };
             };
         };
     };

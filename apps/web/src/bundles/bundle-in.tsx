@@ -29,6 +29,7 @@ const KIND_WORDS = {
   overlays: 'overlay',
   outputs: 'text file',
   handles: 'handle of a game',
+  rewards: 'reward',
   'phrase-groups': 'blocked phrases',
 } as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;

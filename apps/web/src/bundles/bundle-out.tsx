@@ -14,6 +14,7 @@ import {
   outputsQuery,
   overlaysQuery,
   queuesQuery,
+  rewardsQuery,
   routinesQuery,
   timersQuery,
   usePrefix,
@@ -33,6 +34,7 @@ export function BundleOut() {
   const { data: lists } = useQuery(listsQuery);
   const { data: timers } = useQuery(timersQuery);
   const { data: queues } = useQuery(queuesQuery);
+  const { data: rewards } = useQuery(rewardsQuery);
   const { data: handles } = useQuery(handlesQuery);
   const { data: media } = useQuery(mediaQuery);
   const { data: overlays } = useQuery(overlaysQuery);
@@ -49,6 +51,7 @@ export function BundleOut() {
     timers: (timers ?? []).map(named),
     'phrase-groups': (groups ?? []).map(named),
     queues: (queues ?? []).map(named),
+    rewards: (rewards ?? []).map(named),
     handles: (handles ?? []).map(({ id, name, category }) => ({ id, name: `${name} in ${category}` })),
     lists: (lists ?? []).map(named),
     // What comes with Gully is there already, wherever a bundle goes.

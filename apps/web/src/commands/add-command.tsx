@@ -1,22 +1,11 @@
-import { NEW } from '../ui/index.js';
-import { STARTERS, titleOf, type Starter } from '@gully/core/commands';
-import { foldName } from '@gully/core/text';
-import { useQuery } from '@tanstack/react-query';
+import { comesLater, NEW } from '../ui/index.js';
 import { Plus } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { Link, useNavigate } from 'react-router';
-import { commandsQuery, usePrefix } from '../live/index.js';
 import { drafts } from './kind.js';
-import { summaryOf } from './parts.js';
 
-/** Opens a starter as the draft of a new command. */
-export function useStarter(): (starter: Starter) => void {
-  const navigate = useNavigate();
-  return ({ body }) => {
-    drafts.edit(NEW, undefined, structuredClone(body));
-    void navigate(`/prepare/commands/${NEW}`);
-  };
-}
+/** Its texts are many, and wanted only by whoever looks at them. */
+export const StarterList = comesLater(async () => (await import('./starter-list.js')).StarterList, 6);
 
 /** A new command from nothing, or from a starter. */
 export function AddCommand() {
@@ -41,7 +30,7 @@ export function AddCommand() {
               collisionPadding={8}
               aria-label="Starters"
             >
-              <StarterList starters={STARTERS} />
+              <StarterList />
               <p className="s2 border-t border-line px-3 pt-2 pb-1 text-soft">
                 Several at once, such as a quote book, are among the{' '}
                 <Link className="underline" to="/prepare/bundles">
@@ -54,41 +43,5 @@ export function AddCommand() {
         </Popover.Root>
       )}
     </span>
-  );
-}
-
-export function StarterList({ starters }: { readonly starters: readonly Starter[] }) {
-  const prefix = usePrefix();
-  const begin = useStarter();
-  const { data: commands } = useQuery(commandsQuery);
-  const taken = new Set(
-    (commands ?? [])
-      .flatMap(({ trigger }) => [trigger.name, ...trigger.aliases])
-      .filter((name) => name !== '')
-      .map(foldName),
-  );
-  return (
-    <ul>
-      {starters.map((starter) => (
-        <li key={starter.id} className="border-b border-line last:border-b-0">
-          <button
-            type="button"
-            className="choice !grid grid-cols-[112px_1fr] !items-baseline !py-1.5"
-            title={summaryOf(starter.body)}
-            onClick={() => {
-              begin(starter);
-            }}
-          >
-            <span className="m truncate font-semibold">{titleOf(starter.body, prefix)}</span>
-            <span className="s2 text-soft">
-              {starter.what}
-              {taken.has(foldName(starter.body.trigger.name)) && (
-                <span className="text-ochre">; you have one of that name</span>
-              )}
-            </span>
-          </button>
-        </li>
-      ))}
-    </ul>
   );
 }

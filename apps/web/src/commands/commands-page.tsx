@@ -1,4 +1,3 @@
-import { STARTERS } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -55,7 +54,7 @@ function NoneYet() {
         </p>
         <AddCommand />
         <div className="mt-3 border-t border-line">
-          <StarterList starters={STARTERS.slice(0, 6)} />
+          <StarterList most={6} />
         </div>
       </div>
     </section>

@@ -46,7 +46,7 @@ export const COMMANDS: Manifest = {
     {
       id: 'uses',
       title: 'Commands used',
-      place: { x: 8, y: 20, w: 4, h: 9 },
+      place: { x: 8, y: 24, w: 4, h: 9 },
       load: async () => (await import('./uses-panel.js')).UsesPanel,
     },
   ],

@@ -14,11 +14,15 @@ interface CostBlankProps {
   readonly cost: Cost;
   readonly draft: boolean;
   readonly fault: string | undefined;
+  /** when it is taken, and given back */
+  readonly means?: string;
   readonly onChange: (cost: Cost) => void;
 }
 
+const OF_A_RUN = 'It is taken when the command runs, and given back when nothing of it was carried out.';
+
 /** What something costs, and what that is in time; nothing in a channel without a currency. */
-export function CostBlank({ cost, draft, fault, onChange }: CostBlankProps) {
+export function CostBlank({ cost, draft, fault, means = OF_A_RUN, onChange }: CostBlankProps) {
   const currency = useCurrency();
   const edited = useCurrencyDraft() ?? currency;
   const { short, full } = useAmounts();
@@ -69,7 +73,7 @@ export function CostBlank({ cost, draft, fault, onChange }: CostBlankProps) {
       <p className="s2 max-w-72 pt-2 text-soft">
         {cost.base > 0 &&
           `${full(cost.base)} is ${minutesInWords(minutesFor(edited, cost.base))} of watching, ${minutesInWords(minutesFor(edited, cost.base, 'active'))} for a viewer who talks. `}
-        It is taken when the command runs, and given back when nothing of it was carried out.
+        {means}
       </p>
     </Opens>
   );

@@ -8,6 +8,7 @@ export const PLACE_OF: Readonly<Record<ReferenceKind, string>> = {
   list: '/prepare/lists/',
   queue: '/prepare/queues/',
   handle: '/prepare/handles/',
+  reward: '/prepare/rewards/',
   media: '/prepare/media/',
   overlay: '/prepare/overlays/',
   output: '/prepare/outputs/',

@@ -7,10 +7,10 @@ import { Fallen } from './fallen.js';
 import { HealthStrip } from './health-strip.js';
 import { Dock, DockRail, type Side } from './dock.js';
 import { IndexNav } from './index-nav.js';
-import { KeysDialog } from './keys.js';
 import { TopBar } from './top-bar.js';
 
 const Toaster = comesLater(async () => (await import('sonner')).Toaster, 0);
+const KeysDialog = comesLater(async () => (await import('./keys.js')).KeysDialog, 0);
 const Palette = comesLater(async () => (await import('./palette.js')).Palette, 0);
 
 const ANYWHERE = { enableOnFormTags: true, enableOnContentEditable: true, preventDefault: true } as const;
@@ -153,7 +153,7 @@ export function Frame() {
           }}
         />
       )}
-      <KeysDialog open={keys} onOpen={setKeys} />
+      {keys && <KeysDialog open onOpen={setKeys} />}
       <Toaster
         position="bottom-left"
         offset={12}

@@ -37,6 +37,7 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
             {({ isActive }) => (
               <>
                 {label}
+                <ModeCounts of={to} />
                 {isActive && <Notch />}
               </>
             )}
@@ -61,6 +62,20 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
       </div>
     </header>
   );
+}
+
+/** How much waits in a mode. */
+function ModeCounts({ of }: { readonly of: string }) {
+  const areas = useAreas();
+  const counts = useMemo(
+    () =>
+      areas
+        .flatMap(({ modeCounts = [] }) => modeCounts)
+        .filter(({ mode }) => of === `/${mode}`)
+        .map(({ id, load }) => ({ id, Count: comesLater(load, 0) })),
+    [areas, of],
+  );
+  return counts.map(({ id, Count }) => <Count key={id} />);
 }
 
 /** What areas have in the top bar. */

@@ -51,7 +51,7 @@ export const GUARD: Manifest = {
     {
       id: 'catches',
       title: 'Catches',
-      place: { x: 8, y: 9, w: 4, h: 11 },
+      place: { x: 8, y: 15, w: 4, h: 9 },
       load: async () => (await import('./catches-panel.js')).CatchesPanel,
     },
   ],

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { HandCoins, Undo2, Upload } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { commandsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { commandsQuery, rewardsQuery, routinesQuery, usePrefix } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
@@ -135,13 +135,15 @@ export function LedgerPage() {
 function useNamesById(): ReadonlyMap<string, string> {
   const { data: commands } = useQuery(commandsQuery);
   const { data: routines } = useQuery(routinesQuery);
+  const { data: rewards } = useQuery(rewardsQuery);
   const prefix = usePrefix();
   return useMemo(
     () =>
       new Map([
         ...(commands ?? []).map(({ id, trigger }) => [id, `${prefix}${trigger.name}`] as const),
         ...(routines ?? []).map(({ id, name }) => [id, name] as const),
+        ...(rewards ?? []).map(({ id, name }) => [id, name] as const),
       ]),
-    [commands, routines, prefix],
+    [commands, routines, rewards, prefix],
   );
 }

@@ -14,6 +14,7 @@ export {
   outputsQuery,
   overlaysQuery,
   queuesQuery,
+  rewardsQuery,
   listsQuery,
   queryClient,
   rememberedQuery,

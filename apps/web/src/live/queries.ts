@@ -9,6 +9,7 @@ import {
   type Command,
   type NamedRoutine,
   type Overlay,
+  type Reward,
   type Timer,
 } from '../api/index.js';
 
@@ -85,6 +86,11 @@ export const listsQuery = queryOptions({
 export const queuesQuery = queryOptions({
   queryKey: ['queues'],
   queryFn: () => answerOf(api.GET('/api/queues')),
+});
+/** With bodies as core knows them. */
+export const rewardsQuery = queryOptions({
+  queryKey: ['rewards'],
+  queryFn: async () => (await answerOf(api.GET('/api/rewards'))) as unknown as Reward[],
 });
 export const mediaQuery = queryOptions({
   queryKey: ['media'],

@@ -9,6 +9,7 @@ export type {
   IndexEntry,
   Manifest,
   Mode,
+  ModeCount,
   Panel,
   Place,
   Referable,

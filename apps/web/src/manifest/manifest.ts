@@ -99,6 +99,13 @@ export interface TopBarPart {
   readonly load: () => Promise<ComponentType>;
 }
 
+/** How much waits in a mode, beside its name. */
+export interface ModeCount {
+  readonly mode: Mode;
+  readonly id: string;
+  readonly load: () => Promise<ComponentType>;
+}
+
 /** What an area shows of a viewer on the card that opens at their name in chat. */
 export interface CardPart {
   readonly id: string;
@@ -123,6 +130,8 @@ export interface Manifest {
   readonly panels?: readonly Panel[];
   /** what stands in the top bar, before the connection */
   readonly topBar?: readonly TopBarPart[];
+  /** how much waits, beside the names of modes */
+  readonly modeCounts?: readonly ModeCount[];
   readonly cardParts?: readonly CardPart[];
   readonly viewerParts?: readonly ViewerPart[];
   /** what each kind of news changes in what is shown */

@@ -6,6 +6,7 @@ import { CircleDashed, RotateCcw } from 'lucide-react';
 import { openDraft } from '../commands/index.js';
 import { streamQuery, usePrefix } from '../live/index.js';
 import { openHandle, openQueue } from '../queue/index.js';
+import { openReward } from '../rewards/index.js';
 import { openRoutine, routineDrafts } from '../routines/index.js';
 import { useGuardDraft } from '../guard/index.js';
 import { openTimer, timerDrafts } from '../timers/index.js';
@@ -142,6 +143,7 @@ function useDrafted(command: string | undefined): string[] {
   const guard = useGuardDraft();
   const queue = openQueue.use();
   const handle = openHandle.use();
+  const reward = openReward.use();
   const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
   const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
   return [
@@ -149,6 +151,7 @@ function useDrafted(command: string | undefined): string[] {
     routine !== undefined && isRoutine ? routine.name || 'the new routine' : undefined,
     guard === undefined ? undefined : 'the guard',
     queue === undefined ? undefined : queue.body.name || 'the new queue',
+    reward === undefined ? undefined : reward.body.name || 'the new reward',
     handle === undefined ? undefined : `the handle ${handle.body.name}`,
     timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
   ].filter((name) => name !== undefined);

@@ -14,7 +14,9 @@ import {
   type Routine,
   type RoutineWorld,
 } from '@gully/core/routines';
+import type { ListView } from '@gully/core/lists';
 import type { QueueBody } from '@gully/core/queue';
+import type { RewardTerms } from '@gully/core/redemptions';
 import { OFFLINE } from '@gully/core/stream';
 import { Span, type Scope } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
@@ -34,6 +36,7 @@ import {
 import { useNow } from '../ui/index.js';
 import { usePersona } from './persona.js';
 import { sampleQueues } from './queue-sample.js';
+import { sampleRewards } from './reward-sample.js';
 
 /** Stands for a queue that may not be saved yet. Ids are ULIDs, so this cannot be one. */
 const EDITED = 'edited';
@@ -53,6 +56,8 @@ export interface Started {
   readonly event?: EventFacts | undefined;
   /** the queue it is of, as it is edited */
   readonly queue?: QueueBody | undefined;
+  /** the reward it is of, as it is edited */
+  readonly reward?: RewardTerms | undefined;
 }
 
 /** What a text of a routine would be filled in with now, for the persona chosen in the dock. */
@@ -78,6 +83,15 @@ export function useScope(routine: Routine, started: Started): Scope {
     };
     const edited = started.queue === undefined ? undefined : [{ ...started.queue, id: EDITED }];
     const words = [...new Set([...(remembered?.names ?? []), ...wordsOf(routine)])];
+    const sampleLists = (lists ?? []).map(({ id, name, lines, left }): ListView => ({
+      id,
+      name,
+      size: lines,
+      left,
+      last: -1,
+      line: (place) => `‹line ${String(place + 1)}›`,
+      leftAt: (position) => position,
+    }));
     const world: RoutineWorld = {
       ...EMPTY_ROUTINE_WORLD,
       channelName: channel?.name ?? '',
@@ -89,17 +103,8 @@ export function useScope(routine: Routine, started: Started): Scope {
       chance: STILL,
       counters: { of: (name) => states.get(name), names: () => [...states.keys()] },
       lists: {
-        all: () =>
-          (lists ?? []).map(({ id, name, lines, left }) => ({
-            id,
-            name,
-            size: lines,
-            left,
-            last: -1,
-            line: () => undefined,
-            leftAt: (position) => position,
-          })),
-        find: () => undefined,
+        all: () => sampleLists,
+        find: (id) => sampleLists.find((list) => list.id === id),
       },
       // A preview shows how it goes when all goes well.
       memory: {
@@ -107,6 +112,7 @@ export function useScope(routine: Routine, started: Started): Scope {
         names: () => words,
       },
       queue: sampleQueues({ queues: edited ?? queues ?? [], handles: handles ?? [], viewer, at: now }),
+      rewards: sampleRewards(EDITED, started.reward, viewer),
       timers: { inWords: () => '‹the next timers›', nameOf: () => '' },
       commands: {
         openTo: () =>
@@ -140,6 +146,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       command: { name: started.name, uses: started.uses + 1, usesByViewer: 1 },
       event: started.event,
       ...(edited === undefined ? {} : { queue: { id: EDITED, whileOff: false } }),
+      ...(started.reward === undefined ? {} : { redemption: { id: EDITED, reward: EDITED } }),
       at: now,
     };
     const refused = { why: 'cooling down, 12 s left', wait: new Span(12) };

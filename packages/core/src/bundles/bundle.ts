@@ -5,6 +5,7 @@ import type { MediaBody } from '../media/index.js';
 import type { OutputBody } from '../outputs/index.js';
 import type { OverlayBody } from '../overlays/index.js';
 import type { NamedRoutineBody } from '../routines/index.js';
+import type { RewardBody } from '../rewards/index.js';
 import type { HandleBody, QueueBody } from '../queue/index.js';
 import type { TimerBody } from '../timers/index.js';
 
@@ -44,6 +45,7 @@ export interface Bundle {
   readonly queues: readonly QueueBody[];
   /** of games, without anybody's own */
   readonly handles: readonly HandleBody[];
+  readonly rewards: readonly RewardBody[];
   readonly 'phrase-groups': readonly PhraseGroupBody[];
   readonly media: readonly MediaBody[];
   readonly overlays: readonly OverlayBody[];
@@ -58,6 +60,7 @@ export const ITEM_KINDS = [
   'lists',
   'timers',
   'queues',
+  'rewards',
   'handles',
   'phrase-groups',
   'media',

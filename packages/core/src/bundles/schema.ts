@@ -11,6 +11,7 @@ import {
   QUEUE_LIMITS,
   QUEUE_MESSAGES,
 } from '../queue/index.js';
+import { ASK_TYPES, GIVES, REWARD_LIMITS, REWARD_MESSAGES } from '../redemptions/index.js';
 import { MEDIA_BYTES, MEDIA_KINDS, MEDIA_LIMITS } from '../media/index.js';
 import { OUTPUT_TEXT, OUTPUTS_LIMIT } from '../outputs/index.js';
 import { ALIGNMENTS, FONTS, OVERLAY_LIMITS } from '../overlays/index.js';
@@ -48,7 +49,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers, lists, queues, the handles of games, blocked phrases, media, overlays and outputs of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists, queues, rewards, the handles of games, blocked phrases, media, overlays and outputs of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -63,6 +64,7 @@ export function bundleSchema(): Schema {
         lists: listOf(ref('List'), 200),
         timers: listOf(ref('Timer'), 200),
         queues: listOf(ref('Queue'), QUEUE_LIMITS.queues),
+        rewards: listOf(ref('Reward'), REWARD_LIMITS.rewards),
         handles: listOf(ref('Handle'), HANDLES_LIMIT),
         'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
         media: listOf(ref('Media'), MEDIA_LIMITS.files),
@@ -180,6 +182,63 @@ export function bundleSchema(): Schema {
         showHandles: flag,
         says: closed(Object.fromEntries(QUEUE_MESSAGES.map((message) => [message, text(5_000)]))),
       }),
+      Cost: closed({
+        base: whole(0, Number.MAX_SAFE_INTEGER),
+        subscriber: COST,
+        regular: COST,
+        moderator: COST,
+      }),
+      Reward: closed({
+        name: text(REWARD_LIMITS.name),
+        description: text(REWARD_LIMITS.description),
+        picture: text(100, 'the name of a picture, or empty'),
+        enabled: flag,
+        cost: ref('Cost'),
+        stock: closed(
+          Object.fromEntries(
+            ['all', 'stream', 'viewer', 'viewerStream'].map((of) => [
+              of,
+              orNull(whole(1, REWARD_LIMITS.stock)),
+            ]),
+          ),
+        ),
+        cooldown: whole(0, REWARD_LIMITS.cooldown),
+        viewerCooldown: whole(0, REWARD_LIMITS.cooldown),
+        lowestRole: oneOf(ROLES),
+        rank: text(0, 'ranks are a channel’s own'),
+        when: ref('When'),
+        asks: listOf(
+          closed({
+            name: text(20),
+            type: oneOf(ASK_TYPES),
+            required: flag,
+            private: flag,
+            choices: listOf(text(50), REWARD_LIMITS.choices),
+          }),
+          REWARD_LIMITS.asks,
+        ),
+        gives: oneOf(GIVES),
+        list: text(0, 'what is handed out stays on its channel'),
+        warnAt: whole(0, REWARD_LIMITS.stock),
+        share: whole(1, REWARD_LIMITS.price),
+        bench: closed({
+          whom: oneOf(['named', 'buyer']),
+          lengths: listOf(
+            closed({
+              seconds: whole(REWARD_LIMITS.bench.least, REWARD_LIMITS.bench.most),
+              price: COST,
+              cheer: COST,
+              tip: COST,
+            }),
+            REWARD_LIMITS.lengths,
+          ),
+          spares: listOf(oneOf(ROLES), ROLES.length),
+          never: NAMED,
+        }),
+        keepDays: whole(0, REWARD_LIMITS.keepDays),
+        says: closed(Object.fromEntries(REWARD_MESSAGES.map((message) => [message, text(5_000)]))),
+        routine: ref('Routine'),
+      }),
       Handle: closed({
         name: text(60),
         category: text(200),
@@ -248,12 +307,7 @@ export function bundleSchema(): Schema {
             moderatorsSkip: flag,
             refuseExtra: flag,
             rank: text(100),
-            cost: closed({
-              base: whole(0, Number.MAX_SAFE_INTEGER),
-              subscriber: COST,
-              regular: COST,
-              moderator: COST,
-            }),
+            cost: ref('Cost'),
             refusals: closed(
               Object.fromEntries(REFUSING_GATES.map((gate) => [gate, text(5_000)])),
               REFUSING_GATES,

@@ -2,6 +2,7 @@ import { COMMAND_THING, type CommandBody } from '../commands/index.js';
 import { PHRASE_GROUP_THING, type PhraseGroupBody } from '../guard/index.js';
 import { LIST_THING, type ListBody } from '../lists/index.js';
 import { HANDLE_THING, queueThing, type HandleBody, type QueueBody } from '../queue/index.js';
+import { REWARD_THING, type RewardBody } from '../rewards/index.js';
 import { isCostly, ROUTINE_THING, sayOnly, type NamedRoutineBody } from '../routines/index.js';
 import { MEDIA_THING, type MediaBody } from '../media/index.js';
 import { outputThing, type OutputBody } from '../outputs/index.js';
@@ -20,6 +21,7 @@ export interface BodyOf {
   timer: TimerBody;
   queue: QueueBody;
   handle: HandleBody;
+  reward: RewardBody;
   'phrase-group': PhraseGroupBody;
 }
 
@@ -34,5 +36,6 @@ export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
   timer: TIMER_THING,
   queue: queueThing((text) => isCostly(sayOnly(text).steps)),
   handle: HANDLE_THING,
+  reward: REWARD_THING,
   'phrase-group': PHRASE_GROUP_THING,
 };

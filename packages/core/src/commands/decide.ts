@@ -135,14 +135,15 @@ function charge(asked: Asked): PostedChange | undefined {
 }
 
 function ranInWords(
-  { title, effects, checks, run: waits, ended }: Started,
+  { title, effects, changes, checks, run: waits, ended }: Started,
   { speaks }: PreparedCommand['routine'],
 ): Pick<Why, 'outcome' | 'brief' | 'decided'> {
   const lines = effects.reduce((sum, effect) => sum + (effect.kind === 'say' ? effect.lines.length : 0), 0);
   const warned = checks.some(({ outcome }) => outcome === 'warned');
   const goesOn = waits === undefined ? '' : waits.awaiting.for === 'turn' ? ', waits its turn' : ', goes on';
   const over = ended?.how === 'limited' || ended?.how === 'failed' ? `, ended: ${ended.words}` : '';
-  const silent = lines === 0 && speaks && goesOn === '' && over === '' ? ', nothing to say' : '';
+  const isIdle = lines === 0 && changes.every(({ kind }) => kind === 'draw' || kind === 'drawn');
+  const silent = isIdle && speaks && goesOn === '' && over === '' ? ', nothing to say' : '';
   return {
     outcome: over !== '' ? 'failed' : warned ? 'warned' : 'ran',
     brief: `ran ${title}${silent === '' && warned ? ', with a note' : silent}${goesOn}${over}`,

@@ -1,5 +1,5 @@
 import { readAmount } from '../currency/index.js';
-import { characterCount, compilePattern } from '../text/index.js';
+import { characterCount, compilePattern, shortened } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { Input } from './input.js';
 
@@ -52,13 +52,8 @@ export function readInputs(
     target ??= result.viewer;
     rest = rest.slice(word.length).trimStart();
   }
-  if (refuseExtra && rest !== '') return { fault: `“${shortened(rest)}” is too much`, input: '' };
+  if (refuseExtra && rest !== '') return { fault: `“${shortened(rest, 30)}” is too much`, input: '' };
   return { read: { values, target } };
-}
-
-const SHOWN = 30;
-function shortened(words: string): string {
-  return words.length > SHOWN ? `${words.slice(0, SHOWN).trimEnd()}…` : words;
 }
 
 type One = { readonly value: unknown; readonly viewer?: ViewerFacts } | { readonly fault: string };

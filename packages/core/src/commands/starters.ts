@@ -230,6 +230,19 @@ export const STARTERS: readonly Starter[] = [
     first: { ...STEP_KINDS.take.blank('take'), amount: '{{ input.amount }}' },
     says: ['{{ target.name }} gives back {{ input.amount | amount: currency }}.'],
   }),
+  starter('redeem', 'buys a reward by its name', {
+    trigger: { name: 'redeem', aliases: ['buy'] },
+    gates: { cooldown: 0, viewerCooldown: 0 },
+    first: { ...STEP_KINDS.redeem.blank('redeem'), ifFails: 'go-on' },
+    says: ['{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% endif %}'],
+  }),
+  starter('rewards', 'the rewards somebody may buy, with their prices', {
+    trigger: { name: 'rewards', aliases: ['shop'] },
+    gates: { cooldown: 15 },
+    says: [
+      '{{ viewer.name }}, with {{ viewer.balance | amount: currency }} by the fire: {{ reward.list }}.{% if reward.type != "" %} Type {{ reward.type }} and a name.{% endif %}',
+    ],
+  }),
   starter('hug', 'a hug with two names', {
     trigger: { name: 'hug' },
     inputs: [input('who', 'text', { optional: true, most: 60 })],

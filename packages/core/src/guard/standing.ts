@@ -31,6 +31,8 @@ export function standingAfter({ strikes, given }: GuardStanding, change: Moderat
   const { id, at, does, seconds } = change;
   if (does === 'kick') return { strikes, given };
   if (does === 'lift') return { strikes, given: [] };
+  // Bought is not ordered: it adds up as the guard’s timeouts do, and gives way to what a person ordered.
+  if (does === 'bench') return { strikes, given: [...given, { id, at, by: 'guard', seconds }] };
   return {
     strikes,
     given: [...given, { id, at, by: 'person', seconds: does === 'ban' ? undefined : seconds }],

@@ -98,8 +98,8 @@ export interface ToldChange {
   readonly at: number;
 }
 
-/** What people do to viewers: `lift` lets them write again. */
-export const PERSON_ACTS = ['kick', 'timeout', 'ban', 'lift'] as const;
+/** What people do to viewers: `lift` lets them write again; `bench` is a timeout somebody bought. */
+export const PERSON_ACTS = ['kick', 'timeout', 'ban', 'lift', 'bench'] as const;
 
 /** Somebody with moderator rights did something to a viewer. */
 export interface PersonActChange {
@@ -112,7 +112,7 @@ export interface PersonActChange {
   /** who, by name */
   readonly by: string;
   readonly does: (typeof PERSON_ACTS)[number];
-  /** of a timeout; 0 for all others */
+  /** of a timeout or a bench; 0 for all others */
   readonly seconds: number;
   readonly reason: string;
 }

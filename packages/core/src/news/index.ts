@@ -140,6 +140,8 @@ export interface NewsOf {
   /** currency moved; told at most twice a second. UTC milliseconds */
   ledger: { readonly at: number };
   queue: { readonly ids: readonly string[] };
+  /** something was bought, or what was bought stands otherwise */
+  redemption: { readonly ids: readonly string[] };
   /** what is shown on stages, or which pages show them, changed; told at most ten times a second. UTC milliseconds */
   stage: { readonly at: number };
   /** a text file was written or taken away */
@@ -172,6 +174,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   catches: 'control-room',
   ledger: 'control-room',
   queue: 'control-room',
+  redemption: 'control-room',
   stage: 'control-room',
   output: 'control-room',
   webhook: 'control-room',

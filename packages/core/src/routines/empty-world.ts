@@ -1,6 +1,7 @@
 import { chanceFrom } from '../random/index.js';
 import { NO_PURSE } from '../currency/index.js';
 import { NO_QUEUES } from '../queue/index.js';
+import { NO_REWARDS } from '../redemptions/index.js';
 import { NO_STAGES } from '../stage/index.js';
 import { OFFLINE } from '../stream/index.js';
 import type { RoutineWorld } from './world.js';
@@ -20,6 +21,7 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   webhooks: { names: () => [] },
   purse: NO_PURSE,
   queue: NO_QUEUES,
+  rewards: NO_REWARDS,
   stages: NO_STAGES,
   grace: { until: () => undefined },
   timers: { inWords: () => '', nameOf: () => undefined },

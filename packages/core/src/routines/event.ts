@@ -17,6 +17,7 @@ export const EVENT_KINDS = [
   'called',
   'confirmed',
   'missed',
+  'redeemed',
 ] as const;
 /** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
 export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
@@ -24,13 +25,13 @@ export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
 /** What an event brings along, for texts. */
 export interface EventFacts {
   readonly kind: EventKind;
-  /** months renewed, subscriptions gifted, people raiding, tokens cheered, minor units tipped, days away */
+  /** months renewed, subscriptions gifted, people raiding, tokens cheered, minor units tipped, days away, what a reward cost */
   readonly count: number;
   /** a tip in words, such as `5.00 EUR`; else empty */
   readonly amount: string;
-  /** what they wrote with it; the name of a rank that was reached, or of a queue */
+  /** what they wrote with it; the name of a rank that was reached, of a queue or of a reward */
   readonly message: string;
-  /** who got a gifted subscription; empty for none, or many */
+  /** who got a gifted subscription, or was benched; empty for none, or many */
   readonly recipient: string;
   /** of a subscription, 1 to 3 */
   readonly tier?: number | undefined;
@@ -65,7 +66,7 @@ export interface EventTrigger {
 }
 
 /** What Gully itself finds or does; all else the platform tells. */
-const OWN_EVENTS = ['arrival', 'return', 'rank', 'called', 'confirmed', 'missed'] as const;
+const OWN_EVENTS = ['arrival', 'return', 'rank', 'called', 'confirmed', 'missed', 'redeemed'] as const;
 export type PlatformEvent = Exclude<(typeof EVENT_KINDS)[number], (typeof OWN_EVENTS)[number]>;
 
 export function isPlatformEvent(kind: EventKind): kind is PlatformEvent {
@@ -100,6 +101,7 @@ export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = 
   called: { name: 'somebody is called in a queue', counts: undefined, asksWho: true },
   confirmed: { name: 'somebody answers a call', counts: undefined, asksWho: true },
   missed: { name: 'somebody misses a call', counts: undefined, asksWho: true },
+  redeemed: { name: 'somebody buys a reward', counts: 'paid for it', asksWho: true },
 };
 
 export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
@@ -118,6 +120,7 @@ export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
   called: 'a call',
   confirmed: 'an answered call',
   missed: 'a missed call',
+  redeemed: 'a redeemed reward',
   hand: 'the button',
 };
 
@@ -141,11 +144,12 @@ const DID: Readonly<Record<Exclude<EventKind, 'hand'>, (facts: EventFacts) => st
   called: ({ message }) => `is called in ${message}`,
   confirmed: ({ message }) => `answers the call in ${message}`,
   missed: ({ message }) => `misses the call in ${message}`,
+  redeemed: ({ message, recipient }) => `redeems ${message}${recipient === '' ? '' : ` for ${recipient}`}`,
   return: ({ count }) => `is back after ${times(count, '1 day', 'days')}`,
 };
 
 /** Events whose message is what they are about, and stands in their words. */
-const NAMES_IT: ReadonlySet<EventKind> = new Set(['rank', 'called', 'confirmed', 'missed']);
+const NAMES_IT: ReadonlySet<EventKind> = new Set(['rank', 'called', 'confirmed', 'missed', 'redeemed']);
 
 /** An event in words that follow the name of who did it: `raids with 23 people: hello`. */
 export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventKind, 'hand'> }): string {

@@ -13,6 +13,7 @@ import {
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
 import { FAILURE, kindOf, type Outcome, type StepRun } from './kinds/index.js';
+import { endOfPurchase } from './purchase-end.js';
 import { refundOf } from './refund.js';
 import { RunLayer } from './run-layer.js';
 import type { PreparedRoutine } from './prepare.js';
@@ -104,9 +105,15 @@ export class Execution implements StepRun {
     }
   }
 
-  /** Gives back what was paid for it, where it has ended and nothing of it was carried out. */
-  giveBack(): void {
+  /** Says what becomes of what was paid for it, once it has ended. */
+  settle(): void {
     if (this.ended === undefined) return;
+    const { changes, lines } = endOfPurchase(this.ended, this.occasion, this.world, {
+      at: this.at,
+      scope: () => this.scope(),
+    });
+    for (const change of changes) this.change(change);
+    if (lines.length > 0) this.effects.push({ kind: 'say', lines });
     const run = { ...this.begun, carriedOut: this.carriedOut };
     const change = refundOf(run, this.world.purse, this.at);
     if (change === undefined) return;

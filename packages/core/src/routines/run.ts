@@ -107,7 +107,7 @@ export function resumeRun(run: RunState, world: RoutineWorld, at: number, answer
 
 function segmentOf(execution: Execution, before: RunState | undefined): Segment {
   execution.proceed();
-  execution.giveBack();
+  execution.settle();
   const { changes, effects, checks, ended } = execution;
   const run = execution.state();
   if (run !== undefined) changes.push({ kind: 'run', run });

@@ -3,6 +3,7 @@ import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
 import { DRAWN } from '../lists/index.js';
 import type { DrawState } from '../random/index.js';
 import { BUMP, HANDLE, QUEUE } from '../queue/index.js';
+import { REDEMPTION } from '../redemptions/index.js';
 import { STAGE } from '../stage/index.js';
 import { durationInWords } from '../text/index.js';
 import type {
@@ -101,6 +102,7 @@ export const ROUTINE_SLICES = {
   queue: QUEUE,
   bump: BUMP,
   handle: HANDLE,
+  redemption: REDEMPTION,
   stage: STAGE,
   // Nothing looks at what was posted; where it is only laid over, it is not sent.
   post: {

@@ -233,6 +233,17 @@ export interface HandleStep extends Base, MayFail {
   readonly handle: string;
 }
 
+/** Stands in place of a reward's id for the one that was typed. Ids are ULIDs, so this cannot be one. */
+export const NAMED_REWARD = 'named';
+/** Whoever started it buys a reward. */
+export interface RedeemStep extends Base, MayFail {
+  readonly kind: 'redeem';
+  /** its id, or `named` for the one `typed` begins with */
+  readonly reward: string;
+  /** Liquid that comes to the answers it asks for, after the reward's name where that is not set */
+  readonly typed: string;
+}
+
 /** Stands in place of an overlay's id for every overlay that has a stage. */
 export const EVERY_STAGE = 'every';
 /** Stands in place of a sound's id for none. */
@@ -318,7 +329,8 @@ export type Step =
   | SoundStep
   | SpeakStep
   | StageStep
-  | HandleStep;
+  | HandleStep
+  | RedeemStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

@@ -1,10 +1,13 @@
 import { ROLE_NAMES, strongestRole, type Role } from '../chat/index.js';
 import { figure, hourWorth, nextRank, standingOf } from '../currency/index.js';
 import { handleNow, queueValues, type Queue } from '../queue/index.js';
+import { rewardValues, type Reward } from '../redemptions/index.js';
 import { listWord } from '../lists/index.js';
 import { CounterValue, Moment, Named, Span, VALUES, type TextValues } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { QUEUE_WORD } from './kinds/queue.js';
+import { REWARD_WORD } from './kinds/rewards.js';
+import { NAMED_REWARD } from './step.js';
 import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 
 const COMMON = VALUES.map(({ path }) => path);
@@ -73,6 +76,14 @@ export function textValues(
       whileOff: occasion.queue?.whileOff ?? false,
       commandFor: (does) => world.commands.doing((step) => step.kind === 'queue' && step.does === does),
     }),
+    reward: rewardValues(world, {
+      reward: rewardOf(occasion, world, memory),
+      redemption: world.rewards.open(occasion.redemption?.id ?? ''),
+      viewer,
+      roles: occasion.roles,
+      at,
+      commandFor: (reward) => redeemedWith(reward, world),
+    }),
     timers: { next: () => world.timers.inWords() },
     commands: {
       open: () => world.commands.openTo(viewer, occasion.roles),
@@ -140,6 +151,28 @@ function personValues(
     remembered: keptOf(['viewer'], person.id, world),
     ...holdingValues(person, roles, world),
   };
+}
+
+/** The reward a purchase is of, or a step before was about. */
+function rewardOf(
+  { redemption }: Occasion,
+  { rewards }: RoutineWorld,
+  memory: Readonly<Record<string, string>>,
+): Reward | undefined {
+  if (redemption !== undefined) return rewards.find(redemption.reward);
+  const name = memory[REWARD_WORD];
+  return name === undefined ? undefined : rewards.all().find(({ terms }) => terms.name === name);
+}
+
+/** A reward's own command, else the one for any with its name; undefined where there is neither. */
+function redeemedWith(reward: string | undefined, { commands, rewards }: RoutineWorld): string | undefined {
+  const doing = (id: string): string | undefined =>
+    commands.doing((step) => step.kind === 'redeem' && step.reward === id);
+  const own = reward === undefined ? undefined : doing(reward);
+  if (own !== undefined) return own;
+  const any = doing(NAMED_REWARD);
+  const name = rewards.find(reward ?? '')?.terms.name;
+  return any === undefined || name === undefined ? any : `${any} ${name}`;
 }
 
 /** Empty in a channel without a currency. */

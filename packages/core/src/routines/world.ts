@@ -3,6 +3,7 @@ import type { PostedChange, PurseView } from '../currency/index.js';
 import type { DrawnChange, ListsView } from '../lists/index.js';
 import type { BumpChange, HandleChange, QueueChange, QueueView } from '../queue/index.js';
 import type { Chance, DrawState } from '../random/index.js';
+import type { RedemptionChange, RewardsView } from '../redemptions/index.js';
 import type { StageChange, StagesView } from '../stage/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
@@ -73,6 +74,7 @@ export interface RoutineWorld {
   readonly webhooks: WebhooksView;
   readonly purse: PurseView;
   readonly queue: QueueView;
+  readonly rewards: RewardsView;
   readonly stages: StagesView;
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
@@ -129,6 +131,8 @@ export interface Occasion {
   readonly event: EventFacts | undefined;
   /** the queue it is about, by id, where that is not the current one */
   readonly queue?: { readonly id: string; readonly whileOff: boolean };
+  /** the purchase it carries out, by ids; its end says what becomes of that */
+  readonly redemption?: { readonly id: string; readonly reward: string };
   /** true when nothing real brought it about, so that what it shows is marked */
   readonly test?: boolean;
   readonly at: number;
@@ -202,6 +206,7 @@ export type RoutineChange =
   | QueueChange
   | BumpChange
   | HandleChange
+  | RedemptionChange
   | StageChange
   | RunChange;
 

@@ -4,6 +4,7 @@ import { LOOK_BACK_MS, PERSON_ACTS, Reading, type Catch } from '../guard/index.j
 import type { QueueEntry } from '../queue/index.js';
 import type { Change, World } from '../pipeline/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
+import type { Redemption } from '../redemptions/index.js';
 import { EMPTY_STAGE, raise, STAGE_RULES, type Alert } from '../stage/index.js';
 import { newState } from '../timers/index.js';
 import { occasion } from './routines.js';
@@ -213,6 +214,15 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
       text: known ? `KV ${more.viewer}` : null,
       before: null,
     })),
+    redemption: fc
+      .record({ viewer, at, id: MESSAGE_ONCE, state: fc.constantFrom('bought', 'waiting', 'done') })
+      .map(({ viewer: who, at: when, id, state }) => ({
+        kind: 'redemption' as const,
+        act: 'bought' as const,
+        redemption: aRedemption(id, who, state, when),
+        by: 'gully' as const,
+        at: when,
+      })),
     stage: fc.record({ viewer, at, id: MESSAGE_ONCE }).map(({ viewer: who, at: when, id }) => {
       const alert = { ...AN_ALERT, id, at: when, viewer: who };
       const moment = { overlay: STAGE_SEEN, rules: STAGE_RULES, seen: true, at: when };
@@ -229,6 +239,7 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
 }
 
 const STAGE_SEEN = 'o1';
+const REWARD_SEEN = 'rw1';
 const AN_ALERT: Alert = {
   id: '',
   at: 0,
@@ -247,6 +258,26 @@ const AN_ALERT: Alert = {
   seconds: 5,
   test: false,
 };
+
+/** A purchase of a line that nobody else gets. */
+function aRedemption(id: string, viewer: string, state: Redemption['state'], at: number): Redemption {
+  return {
+    id,
+    reward: REWARD_SEEN,
+    title: 'Map pack key',
+    gives: 'line',
+    viewer,
+    name: viewer,
+    price: 40,
+    paidBy: 'currency',
+    state,
+    at,
+    since: at,
+    answers: [],
+    line: { list: 'keys', text: `key ${id}` },
+    note: '',
+  };
+}
 
 /** Somebody in a queue, at one moment or another. */
 function anEntry(viewer: string, act: 'joined' | 'called' | 'done', place: number, at: number): QueueEntry {
@@ -297,6 +328,15 @@ export function seen(world: World, { viewers, commands }: Things) {
       world.queue.handleOf(who, 'rope'),
       world.queue.ownerOf('rope', `kv ${who}`),
       world.queue.holdsBump(who),
+    ]),
+    purchases: viewers.map((who) => [
+      world.rewards
+        .openOf(who)
+        .map(({ id }) => id)
+        .sort(),
+      world.rewards.sales(REWARD_SEEN).count(0, who),
+      world.rewards.sales(REWARD_SEEN).last(who),
+      world.rewards.openOf(who).map(({ line }) => world.rewards.isGiven('keys', line?.text ?? '')),
     ]),
     stages: world.stages.all(),
     grace: viewers.map((who) => world.grace.until(who)),

@@ -18,6 +18,13 @@ export function characterCount(text: string): number {
   return [...graphemes.segment(text)].length;
 }
 
+/** A text for a sentence about it: its first characters, and an ellipsis where there are more. */
+export function shortened(text: string, most = 40): string {
+  if (text.length <= most) return text;
+  const characters = Array.from(graphemes.segment(text), ({ segment }) => segment);
+  return characters.length <= most ? text : `${characters.slice(0, most).join('').trimEnd()}…`;
+}
+
 /**
  * Splits a text into parts of at most `limit` bytes, at spaces where there are any.
  * A word longer than a part is cut between characters, where a character is what a

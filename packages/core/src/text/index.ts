@@ -1,5 +1,5 @@
 export { MOMENT_STEPS, RUN_STEPS, type Budget } from './budget.js';
-export { byteLength, characterCount, splitText } from './bytes.js';
+export { byteLength, characterCount, shortened, splitText } from './bytes.js';
 export { stripCommandLead, stripControls } from './clean.js';
 export { CounterValue, Moment, Named, Span } from './drops.js';
 export { durationInWords, elapsedInWords, readDuration, typedDuration } from './duration.js';

@@ -7,6 +7,7 @@ export const THING_KINDS = [
   'routine',
   'queue',
   'handle',
+  'reward',
   'command',
   'timer',
   'phrase-group',

@@ -1,8 +1,16 @@
-import { BLANK_COMMAND, type CommandBody, type Gates, type Input, type Trigger } from '@gully/core/commands';
+import {
+  BLANK_COMMAND,
+  STARTERS,
+  type CommandBody,
+  type Gates,
+  type Input,
+  type Trigger,
+} from '@gully/core/commands';
+import { commandFor } from '@gully/core/rewards';
 import { STARTER_SETS } from '@gully/core/bundles';
-import { FREE } from '@gully/core/currency';
 import { routineOf, sayOnly, withReferences, type Step } from '@gully/core/routines';
 import { CAMPFIRE, QUOTES } from '../../lists/demo/index.js';
+import { REWARD_WORDS } from './reward-words.js';
 import { NOTICE_ID, onlyIf } from '../../routines/demo/index.js';
 
 const says = (id: string, text: string): Step => ({ kind: 'say', id, texts: [text], order: 'random' });
@@ -45,22 +53,10 @@ const CAVE = 'The cave';
 const EVENING = 'The evening';
 const HELP = 'Asked often';
 const EARN = 'Flint';
+const SHOP = 'Rewards';
 
 /** The commands of the demo's channel. */
 const GIVEN: readonly Given[] = [
-  {
-    group: EARN,
-    season: 0,
-    trigger: { name: 'bell', aliases: ['supper'] },
-    gates: {
-      cooldown: 60,
-      viewerCooldown: 600,
-      cost: { ...FREE, base: 35, subscriber: 25, moderator: 0 },
-      refusals: { cost: '{{ viewer.name }}, the bell {{ refused.why }}.' },
-    },
-    text: '{{ viewer.name }} rings the supper bell. It hangs long in the dark.',
-  },
-
   {
     group: CAVE,
     season: 1_204,
@@ -319,6 +315,18 @@ const QUOTING = QUOTE_BOOK.map((body, n) => ({
   body: { ...body, routine: { ...body.routine, steps: withReferences(body.routine.steps, () => QUOTES.id) } },
 }));
 
+/** The words rewards are redeemed by, with how often each was used before. */
+const REDEEMING: readonly DemoCommand[] = [
+  ...Object.entries(REWARD_WORDS).map(([reward, word]) => ({
+    season: 0,
+    body: { ...commandFor(reward, word), group: SHOP },
+  })),
+  ...STARTERS.filter(({ id }) => id === 'redeem' || id === 'rewards').map(({ body }) => ({
+    season: 0,
+    body: { ...body, group: SHOP },
+  })),
+];
+
 /** The queue’s commands as they ship. */
 const QUEUE_COMMANDS = STARTER_SETS.find(({ id }) => id === 'queue')?.bundle.commands ?? [];
 
@@ -339,5 +347,6 @@ const OWN = GIVEN.map(
 export const DEMO_COMMANDS: readonly DemoCommand[] = [
   ...OWN,
   ...QUOTING,
+  ...REDEEMING,
   ...[...FLINT_COMMANDS, ...QUEUE_COMMANDS].map((body) => ({ season: 0, body })),
 ];

@@ -5,7 +5,7 @@ import { writeVersion } from '../../things/index.js';
 import { KeptList } from '../kept-list.js';
 import { DEMO_LISTS } from './lines.js';
 
-export { CAMPFIRE, PASSAGES, QUOTES } from './lines.js';
+export { CAMPFIRE, KEYS, PASSAGES, QUOTES } from './lines.js';
 
 /** The demo's lists, with the rounds the season drew. */
 export const listsPart: MakeDemoPart = () => {

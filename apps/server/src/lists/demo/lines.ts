@@ -1,6 +1,7 @@
 /** The demo's lists. */
 export const CAMPFIRE = { id: 'DEMOLIST000000000000000001', name: 'Campfire questions' };
 export const PASSAGES = { id: 'DEMOLIST000000000000000002', name: 'Passage names' };
+export const KEYS = { id: 'DEMOLIST000000000000000004', name: 'Map pack keys' };
 export const QUOTES = { id: 'DEMOLIST000000000000000003', name: 'Quotes' };
 
 const QUESTIONS = `What is the smallest light you would trust with the way home?
@@ -98,8 +99,17 @@ I counted the steps twice and got a different cave. (oxbowkid)
 Somebody was here before us and left very small boots. (odalys_tarn)
 It is only mud until you have to explain it. (siltlark)`;
 
+/** Codes for the map pack; about half of them are sold in the season. */
+const CODES = Array.from({ length: 84 }, (_, n) => {
+  const letters = 'ABCDEFGHJKLMNPQRSTUVWXYZ';
+  const at = (place: number): string =>
+    letters.charAt((n * 7 + place * place * 5 + place * 3) % letters.length);
+  return `MAP-${at(1)}${at(2)}${at(3)}${at(4)}-${String(1_000 + n * 137)}`;
+});
+
 export const DEMO_LISTS = [
   { ...CAMPFIRE, lines: QUESTIONS.split('\n') },
   { ...PASSAGES, lines: NAMES.split('\n') },
   { ...QUOTES, lines: SAID.split('\n') },
+  { ...KEYS, lines: CODES },
 ];

@@ -9,6 +9,7 @@ import { editCommand } from './commands.js';
 import { addLine, draw, findLine, takeLine } from './lists.js';
 import { counter, forget, remember } from './memory.js';
 import { clear, output, post, timer } from './outside.js';
+import { redeem } from './rewards.js';
 import { reply, say, tell } from './say.js';
 import { isAskedOnStage, show, sound, speak, stage } from './stage.js';
 
@@ -43,6 +44,7 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   set: setBalance,
   queue,
   handle,
+  redeem,
   show,
   sound,
   speak,

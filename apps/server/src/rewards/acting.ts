@@ -1,0 +1,132 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import type { Change } from '@gully/core/pipeline';
+import { happens, OPEN_STATES, returns, priceKey, type Redemption } from '@gully/core/redemptions';
+import { ActivityService } from '../activity/index.js';
+import { Database } from '../database/index.js';
+import { ChannelWorld } from '../live/index.js';
+import { PipelineService } from '../pipeline/index.js';
+import { CarryingOut } from './carrying-out.js';
+import { Company } from './company.js';
+import { RedemptionsStore } from './redemptions.store.js';
+import type { RedemptionAct } from './views.js';
+
+/** What was done, and why something was left. */
+export interface Acted {
+  readonly done: string[];
+  readonly left: string[];
+}
+
+const VERBS: Readonly<Record<RedemptionAct, string>> = {
+  done: 'handed over to',
+  reopen: 'waits to be handed over to',
+  return: 'returned to',
+  send: 'sent to',
+  'put-back': 'put back into its list, instead of for',
+};
+
+/** What people do with purchases from the control room, one or many at once. */
+@Injectable()
+export class RedemptionActing {
+  constructor(
+    private readonly store: RedemptionsStore,
+    private readonly company: Company,
+    private readonly carryingOut: CarryingOut,
+    private readonly pipeline: PipelineService,
+    private readonly database: Database,
+    private readonly world: ChannelWorld,
+    private readonly activity: ActivityService,
+  ) {}
+
+  async act(act: RedemptionAct, ids: readonly string[], note: string, actor: Actor): Promise<Acted> {
+    const sent = act === 'send' ? await this.send(ids) : undefined;
+    let stored: readonly Redemption[] = [];
+    let paidBack: ReadonlySet<string> = new Set();
+    const acted = await this.pipeline.do({
+      kind: 'redemption',
+      actor,
+      about: (await this.company.findAll(ids)).map(({ viewer }) => viewer),
+      load: async () => {
+        // As they stand when it is decided, however many do so at once.
+        stored = await this.company.findAll(ids);
+        paidBack = act === 'return' ? await this.paidBackByHand(ids) : new Set();
+      },
+      decide: () => {
+        const changes: Change[] = [];
+        const done: Redemption[] = [];
+        const left: string[] = [];
+        for (const redemption of stored.map((each) => this.store.find(each.id) ?? each)) {
+          const failed = sent?.get(redemption.id);
+          const decided =
+            failed === undefined
+              ? this.decide(act, redemption, { note, actor, paidBack: paidBack.has(redemption.id) })
+              : `it could not be sent: ${failed}`;
+          if (typeof decided === 'string') left.push(`${redemption.title} of ${redemption.name}: ${decided}`);
+          else {
+            changes.push(...decided);
+            done.push(redemption);
+          }
+        }
+        return { changes, done: () => ({ done, left }) };
+      },
+    });
+    for (const { title, name } of acted.done)
+      this.activity.record('changed', title, `${VERBS[act]} ${name}`, actor);
+    return { done: acted.done.map(({ id }) => id), left: acted.left };
+  }
+
+  /** @returns changes, or why not in words */
+  private decide(
+    act: RedemptionAct,
+    redemption: Redemption,
+    { note, actor, paidBack }: { readonly note: string; readonly actor: Actor; readonly paidBack: boolean },
+  ): readonly Change[] | string {
+    const at = Date.now();
+    const by = { by: actor, at };
+    const { state, line } = redemption;
+    switch (act) {
+      case 'done':
+      case 'send':
+        if (!OPEN_STATES.has(state)) return state === 'done' ? 'it is done already' : 'it was returned';
+        return [happens('done', { ...redemption, state: 'done', note: '' }, by)];
+      case 'reopen':
+        return state === 'done'
+          ? [happens('reopened', { ...redemption, state: 'waiting' }, by)]
+          : 'it is not done';
+      case 'return':
+        if (state === 'returned') return 'it was returned already';
+        // What was never sent goes to somebody else; what was seen does not.
+        return returns(this.world.now().purse, redemption, {
+          ...by,
+          note,
+          lineBack: state === 'waiting' && line !== undefined,
+          paidBack,
+        });
+      case 'put-back':
+        if (state !== 'returned' || line === undefined) return 'only what was returned is put back';
+        if (this.store.givenFor(line.list, line.text) !== redemption.id) return 'it is back already';
+        return [{ ...happens('put-back', redemption, by), lineBack: true }];
+    }
+  }
+
+  private async send(ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
+    const failed = new Map<string, string>();
+    for (const redemption of await this.company.findAll(ids)) {
+      const why = await this.carryingOut.send(redemption);
+      if (why !== undefined) failed.set(redemption.id, why);
+    }
+    return failed;
+  }
+
+  /** Those whose price somebody gave back in the ledger before, so that it is not given back twice. */
+  private async paidBackByHand(ids: readonly string[]): Promise<ReadonlySet<string>> {
+    const keys = new Map(ids.map((id) => [priceKey(id), id]));
+    const rows = await this.database.read.query<{ key: string }[]>(
+      `SELECT p.key FROM ledger_postings p JOIN json_each(?) k ON k.value = p.key
+       WHERE EXISTS (SELECT 1 FROM ledger_postings b WHERE b.reverses = p.id
+         AND NOT EXISTS (SELECT 1 FROM ledger_postings c WHERE c.reverses = b.id))`,
+      [JSON.stringify([...keys.keys()])],
+    );
+    return new Set(rows.flatMap(({ key }) => keys.get(key) ?? []));
+  }
+}

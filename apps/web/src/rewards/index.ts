@@ -1,0 +1,2 @@
+export { openReward } from './open-reward.js';
+export { REWARDS } from './manifest.js';
