@@ -77,8 +77,8 @@ export class SeasonsController {
   @HttpCode(200)
   @ApiOkResponse({ type: SeasonDto })
   @ApiConflictResponse({ type: ProblemView })
-  async end(@Body() { next }: EndSeasonDto, @By() actor: Actor): Promise<SeasonDto> {
-    return seasonView(await this.seasons.end(next, actor));
+  async end(@Body() { season, next }: EndSeasonDto, @By() actor: Actor): Promise<SeasonDto> {
+    return seasonView(await this.seasons.end(season, next, actor));
   }
 
   /** Takes the end of a season back, within a day. */

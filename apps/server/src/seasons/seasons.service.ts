@@ -110,8 +110,9 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   }
 
   /** Ends the season that is on and begins the next, with what it resets and awards; all in one transaction. */
-  async end(nextName: string, actor: Actor): Promise<Season> {
+  async end(id: string, nextName: string, actor: Actor): Promise<Season> {
     const season = await this.requireCurrent();
+    if (season.id !== id) throw new Problem(409, 'Nothing was changed', 'The season has ended already.');
     const at = Date.now();
     const plan = { ...this.plan.value, name: nextName, endsAt: null };
     let standing: Awaited<ReturnType<SeasonsService['standing']>> | undefined;
@@ -210,7 +211,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     // One that began since has a day of its own, also where Gully ended before it could write that.
     const season = await this.current();
     if (season === undefined || season.startedAt >= endsAt) return;
-    await this.end(`After ${name}`.slice(0, 60), 'gully').catch((error: unknown) => {
+    await this.end(season.id, `After ${name}`.slice(0, 60), 'gully').catch((error: unknown) => {
       this.log.error({ error }, 'the season could not be ended; it is tried again');
     });
   }

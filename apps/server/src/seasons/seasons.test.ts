@@ -41,6 +41,11 @@ const give = async (name: string, amount: number): Promise<void> => {
   const body = { does: 'give', amount, viewers, key: `season-test-${String(keys)}` };
   await gully.http.post('/api/currency/by-hand').send(body).expect(200);
 };
+/** Ends the season that is on. */
+const end = async (next: string, status = 200) => {
+  const season = (await gully.app.get(SeasonsService).current())?.id;
+  return gully.http.post('/api/seasons/end').send({ season, next }).expect(status);
+};
 const board = async (query: string): Promise<[number, string, number][]> => {
   const { body } = await gully.http.get(`/api/seasons/leaderboard?${query}`).expect(200);
   return (body as Placed[]).map(({ place, name, value }) => [place, name, value]);
@@ -71,7 +76,7 @@ test('a season ends as it was shown before, keeps how it stood, and is undone as
     ['karstveil', 100],
   ]);
 
-  const { body: ended } = await gully.http.post('/api/seasons/end').send({ next: 'Wet season' }).expect(200);
+  const { body: ended } = await end('Wet season');
   const { id } = ended as { id: string };
   expect(await board('by=balance')).toEqual([
     [1, 'siltlark', 500],
@@ -95,7 +100,7 @@ test('a season ends as it was shown before, keeps how it stood, and is undone as
   expect(await board('by=messages&span=season')).toEqual([[1, 'siltlark', 2]]);
   // It can end again, and an undo that came too late or twice changes nothing.
   await gully.http.post(`/api/seasons/${id}/undo`).expect(404);
-  await gully.http.post('/api/seasons/end').send({ next: 'Wet season' }).expect(200);
+  await end('Wet season');
   await gully.source.query('UPDATE seasons SET ended_at = 1 WHERE ended_at IS NOT NULL');
   await gully.http.post(`/api/seasons/${id}/undo`).expect(409);
   expect(await faults()).toEqual([]);
@@ -105,16 +110,16 @@ test('an award that was spent keeps no end from being undone, and the last end i
   for (const name of ['fernhatch', 'siltlark']) await gully.type(name, 'evening');
   await gully.http.put('/api/seasons').send({ value: PLAN, version: 0 }).expect(200);
   await give('fernhatch', 80);
-  const end = async (next: string): Promise<string> => {
-    const { body } = await gully.http.post('/api/seasons/end').send({ next }).expect(200);
+  const ended = async (next: string): Promise<string> => {
+    const { body } = await end(next);
     return (body as { id: string }).id;
   };
-  const first = await end('Wet season');
+  const first = await ended('Wet season');
   expect(await board('by=balance')).toContainEqual([1, 'fernhatch', 100]);
   const viewers = [await idOf('fernhatch')];
   const spending = { does: 'take', amount: 70, viewers, key: 'season-test-spent' };
   await gully.http.post('/api/currency/by-hand').send(spending).expect(200);
-  const second = await end('Late season');
+  const second = await ended('Late season');
 
   await gully.http.post(`/api/seasons/${first}/undo`).expect(409);
   await gully.http.post(`/api/seasons/${second}/undo`).expect(204);
@@ -139,7 +144,7 @@ test('an undo that is cut off anywhere is completed by asking again', async () =
     ['INSERT INTO "settings"', 0],
     ['UPDATE seasons SET ended_at = NULL', 0],
   ] as const) {
-    const { body } = await gully.http.post('/api/seasons/end').send({ next: 'Wet season' }).expect(200);
+    const { body } = await end('Wet season');
     const { id } = body as { id: string };
     expect(await board('by=balance')).toEqual([[1, 'fernhatch', 600]]);
     let met = 0;
@@ -166,7 +171,7 @@ test('an end that cannot be written is none; one whose day has come ends by itse
     .expect(200);
   const disk = new FaultyDisk(gully.source);
   disk.refuse((sql) => sql.includes('season_standings'));
-  await gully.http.post('/api/seasons/end').send({ next: 'Wet season' }).expect(500);
+  await end('Wet season', 500);
   disk.heal();
   expect(await board('by=balance')).toEqual([[1, 'fernhatch', 80]]);
   const seasons = gully.app.get(SeasonsService);
@@ -184,9 +189,10 @@ test('a plan that is wrong is refused by its places, and two who end it at once 
   expect(Object.keys((body as { fields: object }).fields)).toEqual(['name', 'awards.0.place']);
   await gully.http.get('/api/seasons/ending').expect(409);
   await gully.http.put('/api/seasons').send({ value: PLAN, version: 0 }).expect(200);
+  const season = (await gully.app.get(SeasonsService).current())?.id;
   const twice = await Promise.all(
-    ['A', 'B'].map((next) => gully.http.post('/api/seasons/end').send({ next })),
+    ['A', 'B'].map((next) => gully.http.post('/api/seasons/end').send({ season, next })),
   );
-  expect(twice.map(({ status }) => status).sort()).not.toEqual([200, 200]);
+  expect(twice.map(({ status }) => status).sort()).toEqual([200, 409]);
   expect(await gully.app.get(SeasonsService).all()).toHaveLength(2);
 });

@@ -72,6 +72,10 @@ export class SeasonEndingDto {
   @ApiProperty() resetViewers!: number;
 }
 export class EndSeasonDto {
+  @ApiProperty({ description: 'the season that is to end, so that two who press it end one' })
+  @IsString()
+  @Length(1, 40)
+  season!: string;
   @ApiProperty({ description: 'what the next season is called' }) @IsString() @Length(1, 60) next!: string;
 }
 export class LeaderboardQuery {

@@ -5127,6 +5127,8 @@ export interface components {
             resetViewers: number;
         };
         EndSeasonDto: {
+            /** @description the season that is to end, so that two who press it end one */
+            season: string;
             /** @description what the next season is called */
             next: string;
         };

@@ -6,12 +6,13 @@ import { Bones, DialogBox, LoadFailed, tellProblem, toast } from '../ui/index.js
 import { undoEnd } from './past-seasons.js';
 
 interface EndDialogProps {
+  readonly season: string;
   readonly name: string;
   readonly onClose: () => void;
 }
 
 /** How the season would end now, before it does. */
-export function EndDialog({ name, onClose }: EndDialogProps) {
+export function EndDialog({ season, name, onClose }: EndDialogProps) {
   const queries = useQueryClient();
   const { full } = useAmounts();
   const [next, setNext] = useState('');
@@ -26,7 +27,7 @@ export function EndDialog({ name, onClose }: EndDialogProps) {
     void queries.invalidateQueries({ queryKey: ['ledger'] });
   };
   const end = useMutation({
-    mutationFn: () => answerOf(api.POST('/api/seasons/end', { body: { next: next.trim() } })),
+    mutationFn: () => answerOf(api.POST('/api/seasons/end', { body: { season, next: next.trim() } })),
     onSuccess: ({ id }) => {
       toast(`${name} has ended, ${next.trim()} has begun`, {
         undo: () => {

@@ -76,7 +76,10 @@ test('an end is shown before it is made, asks for the next name, and is undone',
   });
   fireEvent.click(end);
   await screen.findByText('Wet season has ended, Dry season has begun');
-  expect(asked.find(({ what }) => what === 'POST /api/seasons/end')?.body).toEqual({ next: 'Dry season' });
+  expect(asked.find(({ what }) => what === 'POST /api/seasons/end')?.body).toEqual({
+    season: 'now',
+    next: 'Dry season',
+  });
   fireEvent.click(screen.getByRole('button', { name: 'Undo' }));
   await waitFor(() => {
     expect(asked.some(({ what }) => what === 'POST /api/seasons/now/undo')).toBe(true);

@@ -113,6 +113,7 @@ function Seasons({ now }: { readonly now: SeasonsNow }) {
       </div>
       {ending && current !== undefined && (
         <EndDialog
+          season={current.id}
           name={current.name}
           onClose={() => {
             setEnding(false);
