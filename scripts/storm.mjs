@@ -9,11 +9,14 @@ import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
+import Sqlite from 'better-sqlite3';
 import { build } from './build.mjs';
 import { freePort, ROOT, start } from './run.mjs';
 
 const KILLS = Number(process.argv[2] ?? 100);
 const COUNTERS = 8;
+/** What the buyer has to begin with. */
+const PURSE = 1_000_000;
 
 await build();
 const { startStandin } = await import(join(ROOT, 'apps/standin/dist/standin.js'));
@@ -32,7 +35,16 @@ const standin = await startStandin({
 });
 
 /** What the server has said is done, and what it was asked for at the most. */
-const told = { counters: new Map(), depth: 0, events: 0, commands: new Set(), flint: 0, given: 0 };
+const told = {
+  counters: new Map(),
+  codes: /** @type {string[]} */ ([]),
+  returned: 0,
+  depth: 0,
+  events: 0,
+  commands: new Set(),
+  flint: 0,
+  given: 0,
+};
 const asked = { counters: new Map(), depth: 0, events: 0, flint: 0, given: 0 };
 let failures = 0;
 /** @param {boolean} holds @param {string} words */
@@ -76,6 +88,11 @@ const EARNING = {
     { kind: 'say', id: 's', texts: ['flint {{ viewer.balance }}'], order: 'random' },
   ],
 };
+/** @param {string} reward its id */
+const redeeming = (reward) => ({
+  ...counting('depth'),
+  steps: [{ kind: 'redeem', id: 'r', reward, typed: '', ifFails: 'go-on' }],
+});
 /** @param {string} name */
 const command = (name, routine = counting('depth')) => ({
   group: '',
@@ -106,6 +123,18 @@ room.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
     if (depth !== undefined) told.depth = Math.max(told.depth, Number(depth));
     const flint = /^:gully!.* :flint (\d+)$/u.exec(line)?.[1];
     if (flint !== undefined) told.flint = Math.max(told.flint, Number(flint));
+  }
+});
+
+/** Somebody who buys codes, and those that were sent to them. */
+const buyer = connect(standin.ircPort, '127.0.0.1');
+buyer.write('NICK buyer\r\nUSER buyer 0 * :buyer\r\n');
+buyer.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+  for (const line of text.split('\r\n')) {
+    if (line.startsWith('PING')) buyer.write(`PONG ${line.slice(5)}\r\n`);
+    if (/ 001 /u.test(line)) buyer.write('JOIN #lanternhour\r\n');
+    const code = /^:gully!.* PRIVMSG buyer :key: (CODE-\d+)$/u.exec(line)?.[1];
+    if (code !== undefined) told.codes.push(code);
   }
 });
 
@@ -168,6 +197,10 @@ async function load(storm) {
       await pause(randomInt(12));
     }),
     again(async () => {
+      buyer.write('PRIVMSG #lanternhour :!key\r\n');
+      await pause(randomInt(24));
+    }),
+    again(async () => {
       const key = randomBytes(12).toString('hex');
       const gift = { does: 'give', amount: 2, viewers: [banker], key };
       asked.given += 2;
@@ -177,7 +210,9 @@ async function load(storm) {
     }),
     again(async () => {
       await pause(randomInt(400));
-      await ask('seasons/end', 'POST', { next: `Season ${randomInt(1_000)}` });
+      const { seasons } = await (await ask('seasons', 'GET')).json();
+      const season = seasons.find((/** @type {any} */ each) => each.endedAt === null)?.id;
+      await ask('seasons/end', 'POST', { season, next: `Season ${randomInt(1_000)}` });
     }),
     again(async () => {
       const name = `storm${randomBytes(6).toString('hex')}`;
@@ -212,6 +247,7 @@ async function verify() {
     `follows is ${follows}, acknowledged ${told.events}, sent ${asked.events}`,
   );
   await verifyFlint();
+  await verifyKeys();
   for (const name of told.commands) check(commands.has(name), `command !${name} is gone`);
 }
 
@@ -234,6 +270,25 @@ async function verifyFlint() {
   check(on === 1, `${on} seasons are on`);
 }
 
+/** No code is two purchases', what was sent is its buyer's, and who was not served has their price back. */
+async function verifyKeys() {
+  // What had not begun when it was killed is returned by itself.
+  while ((await (await ask('redemptions?state=bought', 'GET')).json()).length > 0) await pause(20);
+  const file = new Sqlite(join(folder, 'gully.db'), { readonly: true });
+  const rows = /** @type {{ line: string, price: number, state: string }[]} */ (
+    file.prepare('SELECT line, price, state FROM redemptions').all()
+  );
+  file.close();
+  const codes = new Set(rows.map(({ line }) => line));
+  check(codes.size === rows.length, `${rows.length} purchases of ${codes.size} codes`);
+  for (const code of told.codes) check(codes.has(code), `${code} was sent and is nobody's`);
+  check(new Set(told.codes).size === told.codes.length, 'a code was sent twice');
+  told.returned = rows.filter(({ state }) => state === 'returned').length;
+  const paid = rows.reduce((sum, { price, state }) => sum + (state === 'returned' ? 0 : price), 0);
+  const { balance } = await (await ask(`currency/viewers/${await viewer('buyer')}`, 'GET')).json();
+  check(balance === PURSE - paid, `the buyer has ${balance} of ${PURSE} after paying ${paid}`);
+}
+
 /** The id of a viewer, once they have been there. @param {string} name */
 async function viewer(name) {
   for (;;) {
@@ -241,6 +296,30 @@ async function viewer(name) {
     if (viewers.length > 0) return viewers[0].id;
     await pause(20);
   }
+}
+
+/** Codes for sale, and somebody who can pay for them. */
+async function sellKeys() {
+  const text = Array.from({ length: 5_000 }, (_, n) => `CODE-${n}`).join('\n');
+  const { id: list } = await (await ask('lists', 'POST', { name: 'Keys', text })).json();
+  const says = {
+    bought: '',
+    returned: '',
+    asked: '',
+    thanked: '',
+    handed: '{{ reward.name }}: {{ reward.line }}',
+  };
+  const body = {
+    ...{ name: 'key', description: '', picture: '', enabled: true, gives: 'line', list, warnAt: 5, share: 1 },
+    ...{ cost: { base: 3 }, stock: {}, cooldown: 0, viewerCooldown: 0, lowestRole: 'viewer', rank: '', when },
+    ...{ asks: [], bench: { whom: 'buyer', lengths: [], spares: [], never: [] }, keepDays: 30, says },
+    routine: { steps: [], whileRunning: 'beside', afterRestart: 'go-on' },
+  };
+  const { id: reward } = await (await ask('rewards', 'POST', body)).json();
+  await ask('commands', 'POST', command('key', redeeming(reward)));
+  buyer.write('PRIVMSG #lanternhour :evening\r\n');
+  const given = { does: 'give', amount: PURSE, viewers: [await viewer('buyer')], key: 'to begin with' };
+  await ask('currency/by-hand', 'POST', given);
 }
 
 const begun = Date.now();
@@ -255,6 +334,7 @@ room.write('PRIVMSG #lanternhour :!earn\r\n');
 asked.flint += 3;
 banker = await viewer('banker');
 await viewer('witness');
+await sellKeys();
 await ask('routines', 'POST', {
   name: 'Follows',
   group: '',
@@ -277,10 +357,11 @@ for (let kill = 0; kill < KILLS; kill += 1) {
 }
 server.kill('SIGTERM');
 room.destroy();
+buyer.destroy();
 await standin.close();
 rmSync(folder, { recursive: true, force: true });
 const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
 console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent and ${told.returned} paid back; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
 );
 process.exit(failures === 0 ? 0 : 1);
