@@ -20,6 +20,7 @@ const ALL = [
   'timers',
   'routines',
   'ledger',
+  'rewards',
   'overlays',
   'chat',
   'million',
