@@ -1,6 +1,5 @@
 // @ts-check
 /** `npm run screenshots`: one current picture of each main view, 1280x800, with the demo's data, in docs/screenshots. */
-import { Buffer } from 'node:buffer';
 import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -136,38 +135,13 @@ try {
       await page.getByText(fired).waitFor();
     }
   });
-  await shoot('prepare-bundles', '/prepare/bundles', async (page) => {
-    const bundle = await page.request.post(`${address}/api/bundles/export`, {
-      headers: { origin: address },
-      data: {
-        title: 'Campfire evening',
-        author: 'odalys_tarn',
-        note: 'Questions, and the word each caver is known by.',
-        questions: [
-          {
-            name: 'link',
-            type: 'text',
-            default: 'maps.lanternhour.example',
-            help: 'Where are your maps?',
-            choices: [],
-          },
-        ],
-        lists: [],
-        routines: ['DEMOROUTINE000000000000004'],
-        commands: (await (await page.request.get(`${address}/api/commands`)).json())
-          .filter((/** @type {{ trigger: { name: string } }} */ { trigger }) =>
-            ['question', 'word'].includes(trigger.name),
-          )
-          .map((/** @type {{ id: string }} */ { id }) => id),
-      },
-    });
-    const text = JSON.stringify(await bundle.json()).replace('Campfire question: ', 'By the fire: ');
-    await page.getByLabel('A bundle’s file').setInputFiles({
-      name: 'campfire-evening.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(text),
-    });
-    await page.getByText('already here, different').waitFor();
+  await shoot('prepare-reward', '/prepare/rewards', async (page) => {
+    await page.getByRole('link', { name: 'Bench a caver' }).click();
+    await page.getByRole('region', { name: 'What the price means' }).waitFor();
+    await page.getByRole('tab', { name: 'Rehearsal' }).click();
+    await page.getByLabel('Type in the rehearsal').fill('!bench gritandgo');
+    await page.keyboard.press('Enter');
+    await page.getByText(/benches gritandgo for/).waitFor();
   });
   await shoot('prepare-filters', '/prepare/filters', async (page) => {
     await page.getByRole('textbox', { name: 'Emotes', exact: true }).fill('2');
@@ -182,12 +156,13 @@ try {
       .waitFor();
     await page.evaluate(() => document.fonts.ready);
   });
-  await shoot('review-activity', '/review/activity', async (page) => {
+  await shoot('review-hand-over', '/review/hand-over', async (page) => {
+    await page.getByRole('button', { name: 'Show address' }).first().click();
+    await page.getByRole('button', { name: 'Hide address' }).waitFor();
     await page
-      .getByRole('button', { name: /^Why A rope party joins/ })
-      .first()
+      .getByRole('checkbox', { name: /^Postcard/ })
+      .nth(1)
       .click();
-    await page.getByText('Why it ran').waitFor();
   });
   /** @param {import('@playwright/test').Page} page */
   const boardIsThere = async (page) => {

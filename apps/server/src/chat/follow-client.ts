@@ -17,8 +17,9 @@ const REFUSALS = new Set([
   'bad_channel_key',
 ]);
 
-/** Errors after which a line to one viewer did not get there. */
-const UNDELIVERED = new Set(['no_such_nick', 'cannot_send_to_user']);
+/** Whether a line to one viewer did not get there. The library says nobody by that name, or that they cannot be sent to. */
+const undelivered = (error: string): boolean =>
+  error === 'no_such_nick' || (error.startsWith('cannot_send_to_') && !error.endsWith('_channel'));
 
 /** What the chat server tells, as far as the connection goes by it. Who is there is kept in the room already. */
 export interface ToldByServer {
@@ -131,7 +132,7 @@ export function followClient({ client, room, log, set, nick, told }: Following):
     told.reached(message);
   });
   client.on('irc error', ({ error, reason, channel, nick: to }) => {
-    if (UNDELIVERED.has(error) && to !== undefined) told.undelivered(to, reason ?? error);
+    if (undelivered(error) && to !== undefined) told.undelivered(to, reason ?? error);
     else if (error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
       told.muted(reason ?? error);
     else if (REFUSALS.has(error) && (channel === undefined || here(channel))) told.refused(reason ?? error);

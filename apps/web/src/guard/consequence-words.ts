@@ -22,6 +22,7 @@ const PERSON_WORDS: Readonly<Record<string, string>> = { kick: 'removed', lift: 
 
 /** What was done about a message, or to a viewer. */
 export function doneInWords({ does, seconds, by }: Pick<Catch, 'does' | 'seconds' | 'by'>): string {
+  if (does === 'bench') return `benched for ${durationInWords(seconds * 1000)}`;
   const own = by === null ? undefined : PERSON_WORDS[does];
   return own ?? shortly({ action: does as Action, seconds });
 }

@@ -47,6 +47,9 @@ export function HandOverPage() {
     setChosen(new Map());
   };
   const several = [...chosen.values()];
+  // What only the streamer sees is in a file only where it is asked for by name.
+  const asks = rewards.find(({ id }) => id === wanted.reward)?.asks ?? [];
+  const secret = asks.filter((ask) => ask.private).map(({ name }) => name);
   return (
     <section className="flex h-full flex-col bg-plane" aria-labelledby="purchases-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
@@ -80,6 +83,11 @@ export function HandOverPage() {
           >
             <Download className="i s" aria-hidden="true" /> Export CSV
           </a>
+          {secret.length > 0 && (
+            <a className="btn s" href={redemptionsFile(wanted, secret)} download="purchases.csv">
+              <Download className="i s" aria-hidden="true" /> with {secret.join(', ').replaceAll('_', ' ')}
+            </a>
+          )}
         </span>
       </header>
       {count?.low.map((words) => (
@@ -96,7 +104,7 @@ export function HandOverPage() {
           <b>{several.length} chosen</b>
           <button
             type="button"
-            className="btn s do"
+            className="btn do"
             onClick={() => {
               act('done', several);
             }}

@@ -14,6 +14,9 @@ interface RedemptionTableProps {
   readonly onAct: (act: RedemptionAct, redemptions: readonly Redemption[]) => void;
 }
 
+/** Columns a phone has no room for; what stands there is told beside the rest. */
+const WIDE = new Set(['Bought', 'Stands']);
+
 /** What was bought, today’s first, with what may be done about each. */
 export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: RedemptionTableProps) {
   const now = useNow(30_000);
@@ -33,7 +36,7 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
             />
           </th>
           {['Bought', 'Viewer', 'Reward', 'What', 'Stands'].map((title) => (
-            <th key={title} scope="col">
+            <th key={title} scope="col" className={WIDE.has(title) ? 'max-desk:hidden' : undefined}>
               {title}
             </th>
           ))}
@@ -55,13 +58,14 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
                 }}
               />
             </td>
-            <td className="text-soft" title={exact(row.at)}>
+            <td className="text-soft max-desk:hidden" title={exact(row.at)}>
               {ago(row.at, now)}
             </td>
             <td>
               <b>
                 <Name viewer={row.viewer} name={row.name} />
               </b>
+              <span className="s2 hidden text-soft max-desk:block">{ago(row.at, now)}</span>
             </td>
             <td>
               {row.title}
@@ -72,7 +76,7 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
               <Secrets redemption={row} />
               {row.note !== '' && <span className="s2 block text-soft">{row.note}</span>}
             </td>
-            <td title={exact(row.since)}>
+            <td className="max-desk:hidden" title={exact(row.since)}>
               <RedemptionState state={row.state} />
             </td>
             <td className="!pr-4">
@@ -100,7 +104,7 @@ function Acts({
   readonly busy: boolean;
   readonly onAct: RedemptionTableProps['onAct'];
 }) {
-  const { state, title, name, hasLine } = redemption;
+  const { state, gives, title, name, hasLine } = redemption;
   const button = (act: RedemptionAct, label: string, Icon: typeof Check) => (
     <button
       key={act}
@@ -117,10 +121,10 @@ function Acts({
   );
   const isOpen = state === 'waiting' || state === 'asked';
   return (
-    <span className="row flex-nowrap justify-end">
+    <span className="row flex-nowrap justify-end max-desk:flex-col max-desk:!items-end">
       {state === 'waiting' && button('done', 'Done', Check)}
       {state === 'waiting' && hasLine && button('send', 'Send again', Send)}
-      {state === 'done' && button('reopen', 'Not done', RotateCcw)}
+      {state === 'done' && gives === 'hand-over' && button('reopen', 'Not done', RotateCcw)}
       {state === 'returned' && hasLine && button('put-back', 'Back in its list', RotateCcw)}
       {(isOpen || state === 'done') && button('return', 'Return', Undo2)}
     </span>

@@ -147,7 +147,7 @@ function ranInWords(
   return {
     outcome: over !== '' ? 'failed' : warned ? 'warned' : 'ran',
     brief: `ran ${title}${silent === '' && warned ? ', with a note' : silent}${goesOn}${over}`,
-    decided: `Ran ${title}, ${saidInWords(lines, speaks)}${waits === undefined ? '' : '; it continues later'}${over}`,
+    decided: `Ran ${title}, ${saidInWords(lines, speaks && isIdle)}${waits === undefined ? '' : '; it continues later'}${over}`,
   };
 }
 

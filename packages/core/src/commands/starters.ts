@@ -29,6 +29,8 @@ interface Parts {
   readonly gates?: Partial<Gates>;
   /** done before anything is said */
   readonly first?: Step;
+  /** done after that */
+  readonly last?: Step;
 }
 
 function input(name: string, type: InputType, more: Partial<Input> = {}): Input {
@@ -50,12 +52,13 @@ function starter(id: string, what: string, parts: Parts): Starter {
   };
 }
 
-function routineFor({ says = [], order = 'bag', counter, first }: Parts): Routine {
+function routineFor({ says = [], order = 'bag', counter, first, last }: Parts): Routine {
   if (counter === undefined && first === undefined && says.length === 1) return sayOnly(says[0] ?? '');
   return routineOf([
     ...(first === undefined ? [] : [first]),
     ...(counter === undefined ? [] : [{ ...counter, kind: 'counter' as const, id: 'count' }]),
     ...(says.length === 0 ? [] : [{ kind: 'say' as const, id: 'say', texts: says, order }]),
+    ...(last === undefined ? [] : [last]),
   ]);
 }
 
@@ -234,7 +237,23 @@ export const STARTERS: readonly Starter[] = [
     trigger: { name: 'redeem', aliases: ['buy'] },
     gates: { cooldown: 0, viewerCooldown: 0 },
     first: { ...STEP_KINDS.redeem.blank('redeem'), ifFails: 'go-on' },
-    says: ['{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% endif %}'],
+    last: {
+      ...STEP_KINDS.if.blank('refused'),
+      conditions: {
+        id: 'refused-all',
+        join: 'all',
+        rows: [{ id: 'refused-1', value: 'remembered.failure', comparison: 'is-not-empty', against: '' }],
+      },
+      // What was bought is said by the reward.
+      then: [
+        {
+          kind: 'say',
+          id: 'say',
+          texts: ['{{ viewer.name }}, {{ remembered.failure }}.'],
+          order: 'random',
+        },
+      ],
+    },
   }),
   starter('rewards', 'the rewards somebody may buy, with their prices', {
     trigger: { name: 'rewards', aliases: ['shop'] },

@@ -54,6 +54,8 @@ const MODERATED: Slice<Area, ModeratedChange> = {
   },
   words(change) {
     if (change.act === 'undone') return ['undoes a catch'];
+    // What was bought is told of as a purchase.
+    if (change.act === 'person' && change.does === 'bench') return [];
     if (change.act === 'person') return [`${change.by}: ${change.does} ${change.name}`];
     const { caught } = change;
     return [`catches it for ${filterOf(caught.filter).title.toLowerCase()}: ${followsInWords(caught)}`];

@@ -1,4 +1,4 @@
-import { BLANK_COMMAND, type CommandBody } from '../commands/index.js';
+import { BLANK_COMMAND, STARTERS, type CommandBody } from '../commands/index.js';
 import { routineOf, STEP_KINDS, type Step } from '../routines/index.js';
 import { BLANK_REWARD, type RewardBody } from './reward.js';
 
@@ -88,23 +88,18 @@ export const REWARD_STARTERS: readonly RewardStarter[] = [
 ];
 
 /**
- * A command that redeems a reward by a word of its own.
+ * A command that redeems a reward by a word of its own: as the one for any reward, but for that.
  *
  * @param reward its id
  * @param word what is typed after the prefix
  */
 export function commandFor(reward: string, word: string): CommandBody {
-  const redeem: Step = { ...STEP_KINDS.redeem.blank('redeem'), reward, ifFails: 'go-on' };
-  const { trigger, gates } = BLANK_COMMAND;
+  const any = STARTERS.find(({ id }) => id === 'redeem')?.body ?? BLANK_COMMAND;
+  const steps = any.routine.steps.map((step) => (step.kind === 'redeem' ? { ...step, reward } : step));
   return {
-    ...BLANK_COMMAND,
-    trigger: { ...trigger, name: word },
-    // What holds buyers back is said of the reward.
-    gates: { ...gates, cooldown: 0, viewerCooldown: 0 },
-    routine: routineOf([
-      redeem,
-      say('{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% endif %}'),
-    ]),
+    ...any,
+    trigger: { ...any.trigger, name: word, aliases: [] },
+    routine: { ...any.routine, steps },
   };
 }
 
