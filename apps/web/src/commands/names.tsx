@@ -1,8 +1,7 @@
 import { tidyName, type Trigger } from '@gully/core/commands';
 import { characterCount } from '@gully/core/text';
-import { useState } from 'react';
 import { usePrefix } from '../live/index.js';
-import { Fault, Opens } from '../ui/index.js';
+import { byCommas, Fault, Opens, useTypedList } from '../ui/index.js';
 
 interface NamesProps {
   readonly trigger: Trigger;
@@ -65,26 +64,24 @@ function AliasField({
   prefix,
   onChange,
 }: Pick<Trigger, 'aliases'> & { readonly prefix: string; readonly onChange: NamesProps['onChange'] }) {
-  // What is being typed stays as typed; commas and the prefix part the names.
-  const [typed, setTyped] = useState(aliases.map((alias) => prefix + alias).join(', '));
+  // Commas and the prefix part the names.
+  const read = (typed: string): string[] =>
+    byCommas(typed)
+      .flatMap((part) => part.split(` ${prefix}`))
+      .map((alias) => tidyName(alias, prefix))
+      .filter((alias) => alias !== '');
+  const { shown, take } = useTypedList(aliases, read, aliases.map((alias) => prefix + alias).join(', '));
   return (
     <label className="block">
       <span className="s2 block pb-1 text-soft">Aliases of this command, separated by commas</span>
       <input
         className="blank m !w-80"
-        value={typed}
+        value={shown}
         placeholder={`${prefix}deep, ${prefix}how deep`}
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => {
-          setTyped(event.target.value);
-          onChange({
-            aliases: event.target.value
-              .split(',')
-              .flatMap((part) => part.split(` ${prefix}`))
-              .map((alias) => tidyName(alias, prefix))
-              .filter((alias) => alias !== ''),
-          });
+          onChange({ aliases: take(event.target.value) });
         }}
       />
     </label>

@@ -1,12 +1,11 @@
 import { minutesFor } from '@gully/core/currency';
 import { HEAD_STARTS, ORDERS, type QueueBody } from '@gully/core/queue';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import type { Queue } from '../api/index.js';
 import type { Editing } from '../editing/index.js';
 import { minutesInWords, ranksQuery, useCurrency } from '../currency/index.js';
 import { streamQuery } from '../live/index.js';
-import { AUDIENCES, Choice, Fault, NumberBlank, Tick, WholeNumber } from '../ui/index.js';
+import { AUDIENCES, Choice, CommaList, Fault, NumberBlank, Tick, WholeNumber } from '../ui/index.js';
 import { ORDER_WORDS } from './kinds.js';
 
 const ANY_RANK = 'any';
@@ -204,25 +203,18 @@ function Price({ editing: { body, base, faultOf, change } }: Part) {
 
 function Categories({ editing: { body, base, change } }: Part) {
   const { data: stream } = useQuery(streamQuery);
-  const [typed, setTyped] = useState(body.categories.join(', '));
   const isChanged = body.categories.join('\n') !== base.categories.join('\n');
   return (
     <>
       It is for{' '}
-      <input
-        className={`blank !inline-block !w-56 ${isChanged ? 'draft' : ''}`}
-        aria-label="Categories, separated by commas; empty for any"
+      <CommaList
+        className={`!inline-block !w-56 ${isChanged ? 'draft' : ''}`}
+        label="Categories, separated by commas; empty for any"
         title={stream?.category ? `Now: ${stream.category}` : 'Categories, separated by commas'}
         placeholder="any category"
-        value={typed}
-        autoComplete="off"
-        onChange={({ target }) => {
-          setTyped(target.value);
-          const categories = target.value.split(',').map((each) => each.trim());
-          change({ categories: categories.filter((each) => each !== '') });
-        }}
-        onBlur={() => {
-          setTyped(body.categories.join(', '));
+        list={body.categories}
+        onChange={(categories) => {
+          change({ categories });
         }}
       />
     </>

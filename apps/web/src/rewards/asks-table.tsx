@@ -1,6 +1,6 @@
 import { ASK_TYPES, REWARD_LIMITS, type Ask } from '@gully/core/redemptions';
 import { Plus, X } from 'lucide-react';
-import { Choice, Fault, IconButton, NumberBlank, Tick } from '../ui/index.js';
+import { Choice, CommaList, Fault, IconButton, NumberBlank, Tick } from '../ui/index.js';
 import type { RewardEditing } from './reward-editor.js';
 
 const TYPE_WORDS: Readonly<Record<Ask['type'], string>> = {
@@ -137,15 +137,14 @@ function AskRow({ ask, at, wrong, onChange, onRemove }: AskRowProps) {
           }}
         />
         {ask.type === 'choice' && (
-          <input
-            className="blank mt-1 !block !w-56"
-            aria-label={`Choices of answer ${number}, separated by commas`}
-            aria-invalid={wrong('choices')}
+          <CommaList
+            className="mt-1 !block !w-56"
+            label={`Choices of answer ${number}, separated by commas`}
+            wrong={wrong('choices')}
             placeholder="red, blue, green"
-            defaultValue={ask.choices.join(', ')}
-            onChange={({ target }) => {
-              const choices = target.value.split(',').map((choice) => choice.trim());
-              onChange({ choices: choices.filter((choice) => choice !== '') });
+            list={ask.choices}
+            onChange={(choices) => {
+              onChange({ choices });
             }}
           />
         )}

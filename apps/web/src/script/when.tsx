@@ -1,8 +1,7 @@
 import { LIVE_CHOICES, whenInWords, type When } from '@gully/core/stream';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { channelQuery, streamQuery } from '../live/index.js';
-import { Choice, Fault, Opens } from '../ui/index.js';
+import { Choice, Fault, Opens, useTypedList } from '../ui/index.js';
 
 interface WhenBlankProps {
   readonly when: When;
@@ -24,7 +23,7 @@ export const LIVE_OPTIONS = LIVE_CHOICES.map((value) => ({ value, label: LIVE_WO
 export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
   const { data: channel } = useQuery(channelQuery);
   const { data: stream } = useQuery(streamQuery);
-  const [categories, setCategories] = useState(when.categories.join(', '));
+  const { shown, take } = useTypedList(when.categories);
   const words = whenInWords(when);
   const hours = (['from', 'to'] as const).map((end) => (
     <label key={end} className="row">
@@ -57,18 +56,11 @@ export function WhenBlank({ when, draft, fault, onChange }: WhenBlankProps) {
           </span>
           <input
             className="blank"
-            value={categories}
+            value={shown}
             placeholder="Underledge, Map drawing"
             autoComplete="off"
             onChange={(event) => {
-              setCategories(event.target.value);
-              onChange({
-                ...when,
-                categories: event.target.value
-                  .split(',')
-                  .map((category) => category.trim())
-                  .filter((category) => category !== ''),
-              });
+              onChange({ ...when, categories: take(event.target.value) });
             }}
           />
         </label>

@@ -18,7 +18,7 @@ export interface Asked {
   readonly signal: AbortSignal;
 }
 
-type Answers = Readonly<Record<string, (asked: Asked) => unknown>>;
+export type Answers = Readonly<Record<string, (asked: Asked) => unknown>>;
 
 /** What the server refuses with. */
 export class Refusal {

@@ -23,5 +23,6 @@ export { ago, clock, day, exact, useNow } from './time.js';
 export { toast } from './toast.js';
 export { useHistory } from './use-history.js';
 export { useStable } from './use-stable.js';
+export { byCommas, CommaList, useTypedList } from './typed-list.js';
 export { ViewerNames } from './viewer-names.js';
 export { WholeNumber } from './whole-number.js';

@@ -1,5 +1,5 @@
 import type { NamedViewer } from '@gully/core/viewers';
-import { useState } from 'react';
+import { useTypedList } from './typed-list.js';
 
 interface ViewerNamesProps {
   readonly label: string;
@@ -9,27 +9,33 @@ interface ViewerNamesProps {
 
 /** Viewers by name, separated by spaces. */
 export function ViewerNames({ label, named, onChange }: ViewerNamesProps) {
-  const [typed, setTyped] = useState(named.map(({ name }) => name).join(' '));
+  const names = named.map(({ name }) => name);
+  const { shown, take } = useTypedList(names, namesIn, names.join(' '));
   return (
     <label className="block">
       <span className="s2 block pb-1 text-soft">{label}</span>
       <input
         className="blank"
-        value={typed}
+        value={shown}
         placeholder="nobody"
         autoComplete="off"
         spellCheck={false}
         onChange={(event) => {
-          setTyped(event.target.value);
-          const names = event.target.value.split(/[\s,]+/u).map((name) => name.replace(/^@/u, ''));
+          // A name that was bound to a viewer stays bound to them.
           onChange(
-            names
-              .filter((name) => name !== '')
-              // A name that was bound to a viewer stays bound to them.
-              .map((name) => named.find((each) => each.name === name) ?? { name, viewer: null }),
+            take(event.target.value).map(
+              (name) => named.find((each) => each.name === name) ?? { name, viewer: null },
+            ),
           );
         }}
       />
     </label>
   );
+}
+
+function namesIn(typed: string): string[] {
+  return typed
+    .split(/[\s,]+/u)
+    .map((name) => name.replace(/^@/u, ''))
+    .filter((name) => name !== '');
 }
