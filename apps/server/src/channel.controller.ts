@@ -4,7 +4,7 @@ import { PREFIX, SettingsService } from './settings/index.js';
 import { CONNECTION, ConnectionService } from './chat/index.js';
 import { Environment } from './configuration/index.js';
 import { ConnectionSettings } from './connection/index.js';
-import { Database } from './database/index.js';
+import { Database, refusalInWords } from './database/index.js';
 import { StandinService } from './standin/index.js';
 
 class ChannelDto {
@@ -67,11 +67,9 @@ export class ChannelController {
 /** Why nothing can be written, for a person. */
 function writingWords(code: string): string {
   const kept = 'What was answered before is kept; chat is heard, and nothing new is stored.';
-  if (code.startsWith('SQLITE_FULL'))
-    return `The disk is full. ${kept} Free some space; it goes on by itself.`;
-  if (code.startsWith('SQLITE_READONLY'))
-    return `The data folder is read-only. ${kept} Let Gully write there; it goes on by itself.`;
-  return `The disk cannot be written to (${code}). ${kept}`;
+  const known = refusalInWords(code);
+  if (known === undefined) return `The disk cannot be written to (${code}). ${kept}`;
+  return `${known.what}. ${kept} ${known.todo}; it goes on by itself.`;
 }
 
 function damageWords(damage: string): string {

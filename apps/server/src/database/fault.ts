@@ -10,16 +10,32 @@ export function isDamage(error: unknown): boolean {
   return DAMAGED.some((each) => code.startsWith(each));
 }
 
+const FULL = /^(?:SQLITE_FULL|ENOSPC|EDQUOT)/u;
+const SHUT = /^(?:SQLITE_READONLY|SQLITE_CANTOPEN|SQLITE_PERM|EROFS|EACCES|EPERM)/u;
+
 /** Why a data folder cannot be used, and what to do. */
 export function faultInWords(folder: string, error: unknown): string {
   const code = codeOf(error);
   const kept = 'Nothing was started, and what is stored is as it was.';
-  if (/^(?:SQLITE_FULL|ENOSPC|EDQUOT)/u.test(code))
+  if (FULL.test(code))
     return `The disk with the data folder ${folder} is full. ${kept} Free some space and start again.`;
-  if (/^(?:SQLITE_READONLY|SQLITE_CANTOPEN|SQLITE_PERM|EROFS|EACCES|EPERM)/u.test(code))
+  if (SHUT.test(code))
     return `The data folder ${folder} cannot be written to (${code}). ${kept} Let Gully write there, or choose another GULLY_DATA_DIR.`;
   const words = error instanceof Error ? error.message : String(error);
   return `The data folder ${folder} cannot be used: ${words}. ${kept}`;
+}
+
+/**
+ * What is wrong where a running server could not write, and what to do about it.
+ *
+ * @param error what was thrown, or its code
+ * @returns undefined where it is not for want of space or of rights
+ */
+export function refusalInWords(error: unknown): { readonly what: string; readonly todo: string } | undefined {
+  const code = typeof error === 'string' ? error : codeOf(error);
+  if (FULL.test(code)) return { what: 'The disk is full', todo: 'Free some space' };
+  if (SHUT.test(code)) return { what: 'The data folder cannot be written to', todo: 'Let Gully write there' };
+  return undefined;
 }
 
 /** Of the system or of SQLite, wherever a library has put it. */

@@ -6,6 +6,6 @@ export { breathe, insertMany, readied } from './insert.js';
 export { LongReads, type ReadOptions } from './long-reads.js';
 export { newestFirst } from './newest-first.js';
 export { ReadGivenUp } from './reading-thread.js';
-export { DatabaseError } from './fault.js';
+export { DatabaseError, refusalInWords } from './fault.js';
 export { lockFolder } from './lock.js';
 export { DATABASE_FILE, openDatabase, type Stored } from './open.js';

@@ -3,7 +3,7 @@ import type { Actor } from '@gully/core/actors';
 import type { PersonActChange } from '@gully/core/guard';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService, type Moderated } from '../chat/index.js';
-import { newId } from '../database/index.js';
+import { idsInOrder } from '../database/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { Moderation } from './moderation.js';
@@ -32,6 +32,9 @@ export interface ByHand {
 /** What people do to viewers, in the room or from within Gully. It goes before what the guard does. */
 @Injectable()
 export class PeopleActs implements OnModuleInit {
+  /** Two acts of one moment are listed in the order they came in. */
+  private readonly nextId = idsInOrder();
+
   constructor(
     private readonly connection: ConnectionService,
     private readonly pipeline: PipelineService,
@@ -51,7 +54,7 @@ export class PeopleActs implements OnModuleInit {
 
   /** Has a viewer timed out, banned, or let write again. */
   act({ viewer, name, does, seconds, reason }: ByHand, actor: Actor): Promise<void> {
-    const id = newId();
+    const id = this.nextId();
     return this.pipeline.do({
       kind: 'person-act',
       actor,
@@ -84,7 +87,7 @@ export class PeopleActs implements OnModuleInit {
     }
     const at = Date.now();
     const key = this.connection.identityOf(nick, undefined);
-    const id = newId(at);
+    const id = this.nextId(at);
     this.pipeline.surely({
       kind: 'person-act',
       actor: 'gully',

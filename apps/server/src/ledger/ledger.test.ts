@@ -200,7 +200,7 @@ describe('the ledger', () => {
     const disk = new FaultyDisk(gully.source);
     disk.refuse((sql) => sql.includes('ledger_entries'));
     expect((await gully.type('fernhatch', '!gift karstveil 60')).brief).toContain('could not be written');
-    expect((await byHand('give', 5, ['karstveil'])).status).toBe(500);
+    expect((await byHand('give', 5, ['karstveil'])).status).toBe(507);
     disk.heal();
     expect((await gully.type('fernhatch', '!gift karstveil 100')).outcome).toBe('ran');
     await gully.said('given 100');

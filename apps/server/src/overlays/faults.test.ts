@@ -70,7 +70,10 @@ test('what could not be written is not shown, and the next that can be is; memor
   await open(id);
   const disk = new FaultyDisk(gully.source);
   disk.refuse((sql) => sql.includes('INTO stages'), 2);
-  await ring('lost').expect(500);
+  expect((await ring('lost').expect(507)).body).toMatchObject({
+    title: 'The disk is full',
+    detail: 'Nothing was changed by this. Free some space, then do it again.',
+  });
   expect(await stage()).toMatchObject({ showing: null, waiting: [] });
   disk.heal();
   await ring('there').expect(204);

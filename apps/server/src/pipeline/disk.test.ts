@@ -53,7 +53,7 @@ describe('a disk that fails', () => {
     const { gully, disk, folder } = await start();
     await set(gully, 'before', 1).expect(204);
     disk.refuse(isCommit);
-    await set(gully, 'lost', 2).expect(500);
+    await set(gully, 'lost', 2).expect(507);
     expect((await gully.http.get('/api/health')).body).toMatchObject({
       ok: false,
       words: expect.stringContaining('The disk is full'),
@@ -74,7 +74,7 @@ describe('a disk that fails', () => {
     const { gully, disk, folder } = await start();
     disk.refuse(isCommit, 1);
     disk.refuseRollback();
-    await set(gully, 'lost', 2).expect(500);
+    await set(gully, 'lost', 2).expect(507);
     await set(gully, 'after', 3).expect(204);
     const next = await again(gully, folder);
     expect(await stored(next)).toEqual({ after: 3 });
@@ -263,7 +263,7 @@ test('a disk that is really full: errors meanwhile, and after space is freed all
     let refused = 0;
     for (let n = 0; n < 60; n += 1) {
       const { status } = await set(gully, `full${String(n)}`, n);
-      if (status === 500) refused += 1;
+      if (status === 507) refused += 1;
       else expect(status).toBe(204);
     }
     expect(refused).toBeGreaterThan(0);

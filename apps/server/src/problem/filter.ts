@@ -1,6 +1,6 @@
 import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
-import { ReadGivenUp } from '../database/index.js';
+import { ReadGivenUp, refusalInWords } from '../database/index.js';
 import type { Log } from '../log/index.js';
 import { Problem, sendProblem } from './problem.js';
 
@@ -34,6 +34,13 @@ export class ProblemFilter implements ExceptionFilter {
     if (error instanceof RangeError)
       return new Problem(422, 'This cannot be taken', 'It is nested too deeply. Nothing was changed.');
     this.log.error({ error }, 'a request failed');
+    const refused = refusalInWords(error);
+    if (refused !== undefined)
+      return new Problem(
+        507,
+        refused.what,
+        `Nothing was changed by this. ${refused.todo}, then do it again.`,
+      );
     return new Problem(
       500,
       'Something failed in Gully',
