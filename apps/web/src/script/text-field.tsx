@@ -24,7 +24,7 @@ import {
   type DecorationSet,
   type ViewUpdate,
 } from '@codemirror/view';
-import { parseText, unknownIn, type Scope } from '@gully/core/text';
+import { parseText, unknownIn, type KnownPaths, type Scope } from '@gully/core/text';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { meaningOf, valueNow, valuesFor } from './value-words.js';
 
@@ -214,7 +214,7 @@ const tagMark = Decoration.mark({ class: 'val tag' });
 const unknownMark = Decoration.mark({ class: 'val no' });
 const TAG = /\{\{[^]*?\}\}|\{%[^]*?%\}/gu;
 
-function valueMarks(known: () => ReadonlySet<string>): Extension {
+function valueMarks(known: () => KnownPaths): Extension {
   return ViewPlugin.fromClass(
     class {
       decorations: DecorationSet;
@@ -232,7 +232,7 @@ function valueMarks(known: () => ReadonlySet<string>): Extension {
   );
 }
 
-function markValues(document: Text, known: ReadonlySet<string>): DecorationSet {
+function markValues(document: Text, known: KnownPaths): DecorationSet {
   const source = document.toString();
   const result = parseText(source);
   const wrongAt =

@@ -5,6 +5,7 @@ import {
   renderText,
   unescapedIn,
   unknownIn,
+  type KnownPaths,
   type ParseResult,
   type Scope,
 } from '@gully/core/text';
@@ -224,7 +225,7 @@ function Preview({
 
 interface UnknownValuesProps {
   readonly result: ParseResult;
-  readonly known: ReadonlySet<string>;
+  readonly known: KnownPaths;
   readonly text: string;
   readonly onChange: (text: string) => void;
 }

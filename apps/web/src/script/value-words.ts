@@ -1,4 +1,4 @@
-import { parseText, renderText, VALUES, type Scope } from '@gully/core/text';
+import { parseText, renderText, VALUES, type KnownPaths, type Scope } from '@gully/core/text';
 
 const ENTRIES = new Map(VALUES.map((entry) => [entry.path, entry]));
 
@@ -47,7 +47,7 @@ const ORDER = ['viewer.name', 'input.', 'counter.', 'target.name', 'viewer.', 'r
  *
  * @param begun small letters; empty for all
  */
-export function valuesFor(begun: string, known: ReadonlySet<string>): string[] {
+export function valuesFor(begun: string, known: KnownPaths): string[] {
   const fits = (path: string): number => {
     if (begun === '' || path.startsWith(begun)) return 0;
     if (path.includes(begun)) return 1;

@@ -90,11 +90,8 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
   }
   // What running it does to the channel stands before its first step sees it.
   const use: UseChange = { kind: 'use', commandId: command.id, viewer: line.viewer, at: line.at };
-  const layers = new Layers<CommandWorld, UseChange | PostedChange>({ use: USE, posted: POSTED });
-  const used = layers.over(world);
-  layers.apply(use, world);
   const paid = charge(asked);
-  if (paid !== undefined) layers.apply(paid, used);
+  const used = withUse(world, use, paid);
   const occasion = occasionOf({ ...asked, use: used.commands.use(command.id, line.viewer) }, read);
   const segment = startRun(routine, occasion, used, { before: checks, paid });
   const started: Started = {
@@ -111,6 +108,18 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
     started: [started],
     why: { checks: segment.checks, command: command.id, ...ranInWords(started, routine) },
   };
+}
+
+/** The world once the command was used and paid for; what is free, as most are, lays nothing above the purse. */
+function withUse(world: CommandWorld, use: UseChange, paid: PostedChange | undefined): CommandWorld {
+  const uses = new Layers<CommandWorld, UseChange>({ use: USE });
+  const used = uses.over(world);
+  uses.apply(use, world);
+  if (paid === undefined) return used;
+  const payments = new Layers<CommandWorld, PostedChange>({ posted: POSTED });
+  const charged = payments.over(used);
+  payments.apply(paid, used);
+  return charged;
 }
 
 /** What running it takes from the one who typed; undefined where it costs them nothing. */

@@ -3,20 +3,29 @@ import { figure, hourWorth, nextRank, standingOf } from '../currency/index.js';
 import { handleNow, queueValues, type Queue } from '../queue/index.js';
 import { rewardValues, type Reward } from '../redemptions/index.js';
 import { listWord } from '../lists/index.js';
-import { CounterValue, Moment, Named, Span, VALUES, type TextValues } from '../text/index.js';
+import {
+  CounterValue,
+  Moment,
+  Named,
+  Span,
+  VALUES,
+  type KnownPaths,
+  type TextValues,
+} from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { QUEUE_WORD } from './kinds/queue.js';
 import { REWARD_WORD } from './kinds/rewards.js';
 import { NAMED_REWARD } from './step.js';
 import type { KeptSpan, Occasion, RoutineWorld } from './world.js';
 
-const COMMON = VALUES.map(({ path }) => path);
+const COMMON: ReadonlySet<string> = new Set(VALUES.map(({ path }) => path));
 
 /** What of a world bears a name of its own. */
 export type NamesIn = Pick<RoutineWorld, 'counters' | 'memory' | 'lists'>;
 
 /**
- * The paths a text may use, given the inputs declared and what there is.
+ * The paths a text may use, given the inputs declared and what there is. Most texts use common ones
+ * alone, so all others are named only once one is asked for.
  *
  * @param words what the run itself remembers
  * @param more further paths, such as those of a refusal
@@ -26,17 +35,26 @@ export function knownValues(
   world: NamesIn,
   words: readonly string[] = [],
   more: readonly string[] = [],
-): ReadonlySet<string> {
+): KnownPaths {
+  let all: ReadonlySet<string> | undefined;
+  const named = (): ReadonlySet<string> =>
+    (all ??= new Set([...COMMON, ...pathsNamed(inputs, world, words), ...more]));
+  return {
+    has: (path) => COMMON.has(path) || named().has(path),
+    [Symbol.iterator]: () => named()[Symbol.iterator](),
+  };
+}
+
+/** The paths that are what somebody called something. */
+function pathsNamed(inputs: readonly string[], world: NamesIn, words: readonly string[]): string[] {
   const kept = world.memory.names();
-  return new Set([
-    ...COMMON,
+  return [
     ...inputs.map((name) => `input.${name}`),
     ...world.counters.names().flatMap((name) => [`counter.${name}`, `counter.${name}.most`]),
     ...[...kept, ...words].map((name) => `remembered.${name}`),
     ...kept.flatMap((name) => [`viewer.remembered.${name}`, `target.remembered.${name}`]),
     ...world.lists.all().flatMap(({ name }) => LIST_VALUES.map((value) => `list.${listWord(name)}.${value}`)),
-    ...more,
-  ]);
+  ];
 }
 
 const LIST_VALUES = ['lines', 'left'];

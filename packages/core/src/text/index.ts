@@ -22,6 +22,7 @@ export {
   type Rendered,
   type Scope,
   type TextFault,
+  type KnownPaths,
   type UnknownValue,
   type UsedValue,
 } from './template.js';

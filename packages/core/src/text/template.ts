@@ -94,12 +94,17 @@ export interface Rendered {
   readonly stopped: string | undefined;
 }
 
+/** The paths there are values for; a set is one. */
+export interface KnownPaths extends Iterable<string> {
+  has(path: string): boolean;
+}
+
 export interface UnknownValue extends UsedValue {
   readonly nearest: string | undefined;
 }
 
 /** The values a text asks for that are not among the `known` paths, each with the one it was likely meant to be. */
-export function unknownIn(text: ParsedText, known: ReadonlySet<string>): UnknownValue[] {
+export function unknownIn(text: ParsedText, known: KnownPaths): UnknownValue[] {
   return text.used
     .filter(({ path }) => !known.has(path))
     .map((value) => ({ ...value, nearest: nearestName(value.path, [...known]) }));
@@ -109,7 +114,7 @@ export function unknownIn(text: ParsedText, known: ReadonlySet<string>): Unknown
 export interface Scope extends FilterMoment {
   readonly values: TextValues;
   /** the paths there are values for */
-  readonly known: ReadonlySet<string>;
+  readonly known: KnownPaths;
   /** what it is taken from; a fair amount of its own where nothing is said */
   readonly budgets?: readonly Budget[] | undefined;
 }
