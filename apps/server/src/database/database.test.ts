@@ -1,5 +1,4 @@
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import SqliteFile from 'better-sqlite3';
@@ -8,10 +7,11 @@ import { until } from '../test-support/index.js';
 import { faultInWords, isDamage } from './fault.js';
 import { Batch, Database, lockFolder, openDatabase, type DatabaseHealth } from './index.js';
 import { STORED } from '../stored.js';
+import { newFolder } from '../test-support/index.js';
 
 let folder: string;
 beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'gully-db-'));
+  folder = newFolder();
 });
 
 describe('the one door for writing', () => {

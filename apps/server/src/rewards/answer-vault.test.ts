@@ -1,16 +1,13 @@
-import { copyFileSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { copyFileSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
-import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { beforeEach, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { newFolder } from '../test-support/index.js';
 import { AnswerVault } from './answer-vault.js';
 
 let folder: string;
 beforeEach(() => {
-  folder = mkdtempSync(path.join(tmpdir(), 'gully-vault-'));
-});
-afterEach(() => {
-  rmSync(folder, { recursive: true });
+  folder = newFolder();
 });
 const started = (): AnswerVault => {
   const vault = new AnswerVault({ GULLY_DATA_DIR: folder });
