@@ -205,7 +205,7 @@ describe('over a restart', () => {
     await join('pebblewren');
     expect(await balance()).toMatchObject({ balance: 70 });
     disk.refuse((sql) => sql === 'COMMIT');
-    await act('call', {}, 500);
+    await act('call', {}, 507);
     expect(await inIt()).toEqual(['pebblewren 1']);
     disk.heal();
     await act('call');

@@ -6,6 +6,7 @@ import { EditorFrame, NameField, ThingButtons, useEditing } from '../editing/ind
 import { ReferenceChoice } from '../script/index.js';
 import { Fault, IconButton, NumberBlank, useHistory } from '../ui/index.js';
 import { Canvas } from './canvas.js';
+import { chosenPiece } from './chosen-piece.js';
 import { OVERLAY_KIND } from './kind.js';
 import { Layers } from './layers.js';
 import { OverlayAddress } from './overlay-address.js';
@@ -30,7 +31,10 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
   const check = useCallback((body: OverlayBody) => overlayFaults(body, others), [others]);
   const editing = useEditing({ kind: OVERLAY_KIND, id, saved, nameOf: ({ name }) => name, check });
   const { body, base, change, faultOf, refusal } = editing;
-  const [chosen, setChosen] = useState<string>();
+  const chosen = chosenPiece.use();
+  const setChosen = (which: string | undefined): void => {
+    chosenPiece.set(which);
+  };
   const history = useHistory(body, (next: OverlayBody) => {
     change(next);
   });

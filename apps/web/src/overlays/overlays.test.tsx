@@ -76,6 +76,29 @@ test('a piece is moved, sized, lifted, hidden and removed by keys, each taken ba
   expect(pieces[0]).toMatchObject({ x: x + 2, y: BODY.pieces[1]!.y + 10, width: BODY.pieces[1]!.width + 1 });
 });
 
+test('a new overlay goes on with the piece one was at once it has its first save', async () => {
+  const all: object[] = [];
+  const creates = {
+    'GET /api/overlays': () => all,
+    'POST /api/overlays/preview': () => [],
+    'POST /api/overlays': ({ body }: { body: unknown }) => {
+      all.push({ ...SAVED, ...(body as object) });
+      return all[0];
+    },
+  };
+  const { of } = drawPage(page, { ...answers, ...creates }, '/prepare/overlays/new');
+  fireEvent.change(await screen.findByRole('textbox', { name: 'Name' }), {
+    target: { value: 'By the lake' },
+  });
+  fireEvent.keyDown(screen.getByRole('button', { name: /Add piece/u }), { key: 'Enter' });
+  fireEvent.click(await screen.findByRole('menuitem', { name: /^Text with values/u }));
+  fireEvent.change(await screen.findByLabelText('From the left, in pixels'), { target: { value: '77' } });
+  fireEvent.click(screen.getByRole('button', { name: /^Add overlay/u }));
+  await waitFor(() => expect(of('POST /api/overlays')).toHaveLength(1));
+  await screen.findByText('Saved');
+  expect(screen.getByLabelText<HTMLInputElement>('From the left, in pixels').value).toBe('77');
+});
+
 test('what is wrong is told beside it, and what the server refuses is kept as a draft', async () => {
   const refuses = {
     'PUT /api/overlays/o1': () => new Refusal(422, 'The overlay is not saved', 'No.', { name: 'Taken' }),

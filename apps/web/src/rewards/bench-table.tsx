@@ -2,6 +2,7 @@ import type { Role } from '@gully/core/chat';
 import type { BenchLength } from '@gully/core/redemptions';
 import { Plus, X } from 'lucide-react';
 import { useCurrency } from '../currency/index.js';
+import { usePrefix } from '../live/index.js';
 import { Choice, DurationField, Fault, IconButton, Tick, ViewerNames, WholeNumber } from '../ui/index.js';
 import type { RewardEditing } from './reward-editor.js';
 
@@ -21,6 +22,7 @@ export function BenchTable({ editing }: { readonly editing: RewardEditing }) {
   const { body, base, faultOf, change } = editing;
   const { bench } = body;
   const currency = useCurrency();
+  const prefix = usePrefix();
   const set = (part: Partial<typeof bench>): void => {
     change({ bench: { ...bench, ...part } });
   };
@@ -138,7 +140,7 @@ export function BenchTable({ editing }: { readonly editing: RewardEditing }) {
       <p className="s2 mt-1 max-w-[72ch] text-soft">
         Nobody benches you or a bot. Benches add up as set under Filters, and give way to what a moderator
         does. A cheer or a tip buys one if its message begins with what is typed for it, such as{' '}
-        <span className="m">!bench mossmoth</span>.
+        <span className="m">{prefix}bench mossmoth</span>.
       </p>
     </div>
   );
