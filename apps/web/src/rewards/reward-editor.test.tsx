@@ -134,6 +134,11 @@ test('a bench has its times and what each may be paid with, and those it spares'
   });
 });
 
+test('the preview of a text names the channel’s own currency', async () => {
+  await drawEditor({ cost: { ...BLANK_REWARD.cost, base: 220 } });
+  await screen.findByText(/you have your 220 flint back/u);
+});
+
 test('what the server refuses is told where it stands, and the draft is kept', async () => {
   await drawEditor(
     {},

@@ -22,6 +22,7 @@ import { Span, type Scope } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
+import { useCurrency } from '../currency/index.js';
 import {
   channelQuery,
   commandsQuery,
@@ -72,6 +73,7 @@ export function useScope(routine: Routine, started: Started): Scope {
   const { data: queues } = useQuery(queuesQuery);
   const { data: handles } = useQuery(handlesQuery);
   const prefix = usePrefix();
+  const currency = useCurrency();
   const now = useNow(30_000);
   // Made again when what there is changes, and not with every letter of a text.
   const named = JSON.stringify([countSteps(routine), wordsOf(routine), started]);
@@ -101,6 +103,7 @@ export function useScope(routine: Routine, started: Started): Scope {
           ? OFFLINE
           : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
       chance: STILL,
+      purse: { ...EMPTY_ROUTINE_WORLD.purse, settings: currency },
       counters: { of: (name) => states.get(name), names: () => [...states.keys()] },
       lists: {
         all: () => sampleLists,
@@ -158,7 +161,21 @@ export function useScope(routine: Routine, started: Started): Scope {
     };
     // What matters of the routine and of what starts it is in `named`.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [named, persona, channel, stream, counters, lists, remembered, commands, queues, handles, prefix, now]);
+  }, [
+    named,
+    persona,
+    channel,
+    stream,
+    counters,
+    lists,
+    remembered,
+    commands,
+    queues,
+    handles,
+    prefix,
+    currency,
+    now,
+  ]);
 }
 
 function countSteps({ steps }: Routine): unknown {
