@@ -78,6 +78,8 @@ test('flint is given by hand and in chat, and a mistaken gift is taken back as i
   await row.getByRole('button', { name: 'karstveil' }).press('Enter');
   await expect(page.getByRole('dialog', { name: 'karstveil' })).toContainText('60 flint, 1 of 2');
   await page.keyboard.press('Escape');
+  // The card gives the keys back to where it was opened from, which closes whatever opened before that.
+  await expect(row.getByRole('button', { name: 'karstveil' })).toBeFocused();
   await page.getByRole('button', { name: 'Verify the ledger' }).press('Enter');
   await page.getByRole('button', { name: 'Verify all of it' }).press('Enter');
   await expect(page.getByText('100 flint in circulation')).toBeVisible();
