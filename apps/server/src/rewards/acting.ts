@@ -39,7 +39,7 @@ export class RedemptionActing {
   ) {}
 
   async act(act: RedemptionAct, ids: readonly string[], note: string, actor: Actor): Promise<Acted> {
-    const sent = act === 'send' ? await this.send(ids) : undefined;
+    if (act === 'send') return this.send(ids, actor);
     let stored: readonly Redemption[] = [];
     let paidBack: ReadonlySet<string> = new Set();
     const acted = await this.pipeline.do({
@@ -56,12 +56,12 @@ export class RedemptionActing {
         const done: Redemption[] = [];
         const left: string[] = [];
         for (const redemption of stored.map((each) => this.store.find(each.id) ?? each)) {
-          const failed = sent?.get(redemption.id);
-          const decided =
-            failed === undefined
-              ? this.decide(act, redemption, { note, actor, paidBack: paidBack.has(redemption.id) })
-              : `it could not be sent: ${failed}`;
-          if (typeof decided === 'string') left.push(`${redemption.title} of ${redemption.name}: ${decided}`);
+          const decided = this.decide(act, redemption, {
+            note,
+            actor,
+            paidBack: paidBack.has(redemption.id),
+          });
+          if (typeof decided === 'string') left.push(leftWords(redemption, decided));
           else {
             changes.push(...decided);
             done.push(redemption);
@@ -70,14 +70,22 @@ export class RedemptionActing {
         return { changes, done: () => ({ done, left }) };
       },
     });
-    for (const { title, name } of acted.done)
+    return this.tell(act, acted, actor);
+  }
+
+  private tell(
+    act: RedemptionAct,
+    { done, left }: { readonly done: readonly Redemption[]; readonly left: string[] },
+    actor: Actor,
+  ): Acted {
+    for (const { title, name } of done)
       this.activity.record('changed', title, `${VERBS[act]} ${name}`, actor);
-    return { done: acted.done.map(({ id }) => id), left: acted.left };
+    return { done: done.map(({ id }) => id), left };
   }
 
   /** @returns changes, or why not in words */
   private decide(
-    act: RedemptionAct,
+    act: Exclude<RedemptionAct, 'send'>,
     redemption: Redemption,
     { note, actor, paidBack }: { readonly note: string; readonly actor: Actor; readonly paidBack: boolean },
   ): readonly Change[] | string {
@@ -86,7 +94,6 @@ export class RedemptionActing {
     const { state, line } = redemption;
     switch (act) {
       case 'done':
-      case 'send':
         if (!OPEN_STATES.has(state)) return state === 'done' ? 'it is done already' : 'it was returned';
         return [happens('done', { ...redemption, state: 'done', note: '' }, by)];
       case 'reopen':
@@ -95,11 +102,11 @@ export class RedemptionActing {
           : 'it is not done';
       case 'return':
         if (state === 'returned') return 'it was returned already';
-        // What was never sent goes to somebody else; what was seen does not.
+        // What did not get there says why, and was seen by nobody; what was ticked off before may have been.
         return returns(this.world.now().purse, redemption, {
           ...by,
           note,
-          lineBack: state === 'waiting' && line !== undefined,
+          lineBack: state === 'waiting' && line !== undefined && redemption.note !== '',
           paidBack,
         });
       case 'put-back':
@@ -109,13 +116,43 @@ export class RedemptionActing {
     }
   }
 
-  private async send(ids: readonly string[]): Promise<ReadonlyMap<string, string>> {
-    const failed = new Map<string, string>();
-    for (const redemption of await this.company.findAll(ids)) {
-      const why = await this.carryingOut.send(redemption);
-      if (why !== undefined) failed.set(redemption.id, why);
+  /** Sends lines that did not get there again, to whatever their buyers are called now. */
+  private async send(ids: readonly string[], actor: Actor): Promise<Acted> {
+    const here = this.company.here();
+    let stored: readonly Redemption[] = [];
+    const { sending, left } = await this.pipeline.do({
+      kind: 'redemption',
+      actor,
+      seen: here,
+      about: (await this.company.findAll(ids)).map(({ viewer }) => viewer),
+      load: async () => {
+        stored = await this.company.findAll(ids);
+      },
+      decide: (idOf) => {
+        const by = { by: actor, at: Date.now() };
+        const nicks = new Map(here.map(({ key, name }) => [idOf(key), name]));
+        const sending: (readonly [Redemption, string])[] = [];
+        const left: string[] = [];
+        for (const redemption of stored.map((each) => this.store.find(each.id) ?? each)) {
+          const nick = nicks.get(redemption.viewer);
+          if (redemption.state !== 'waiting' || redemption.line === undefined)
+            left.push(leftWords(redemption, 'nothing of it waits to be sent'));
+          else if (nick === undefined) left.push(leftWords(redemption, 'they are not in the room'));
+          else sending.push([{ ...redemption, state: 'bought', note: '' }, nick]);
+        }
+        return {
+          changes: sending.map(([redemption]) => happens('sending', redemption, by)),
+          done: () => ({ sending, left }),
+        };
+      },
+    });
+    const done: Redemption[] = [];
+    for (const [redemption, nick] of sending) {
+      const failed = await this.carryingOut.handOver(redemption, nick);
+      if (failed === undefined) done.push(redemption);
+      else left.push(leftWords(redemption, `it could not be sent: ${failed}`));
     }
-    return failed;
+    return this.tell('send', { done, left }, actor);
   }
 
   /** Those whose price somebody gave back in the ledger before, so that it is not given back twice. */
@@ -129,4 +166,8 @@ export class RedemptionActing {
     );
     return new Set(rows.flatMap(({ key }) => keys.get(key) ?? []));
   }
+}
+
+function leftWords({ title, name }: Redemption, why: string): string {
+  return `${title} of ${name}: ${why}`;
 }

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { happens, returns, type Redemption, type RedemptionChange } from '@gully/core/redemptions';
+import { happens, returns, settle, type Redemption, type RedemptionChange } from '@gully/core/redemptions';
 import { deliver, failedDelivery, sayOf, type Delivery, type PreparedReward } from '@gully/core/rewards';
 import { runId, type ChannelEvent } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
@@ -71,8 +71,7 @@ export class CarryingOut implements OnApplicationBootstrap {
       });
   }
 
-  /** Sends a line to its buyer again. @returns why it did not get there, or undefined */
-  async send(redemption: Redemption): Promise<string | undefined> {
+  private async send(redemption: Redemption, nick = redemption.name): Promise<string | undefined> {
     const prepared = this.rewards.preparedOf(redemption.reward);
     const { line } = redemption;
     if (line === undefined) return 'it hands out no line';
@@ -81,7 +80,7 @@ export class CarryingOut implements OnApplicationBootstrap {
     const lines =
       prepared === undefined ? [line.text] : sayOf(this.world.now(), prepared, redemption, message);
     const because = `of the reward ${redemption.title}`;
-    return this.outbox.handOver(redemption.name, lines, HIDDEN, { because, viewer: redemption.viewer });
+    return this.outbox.handOver(nick, lines, HIDDEN, { because, viewer: redemption.viewer });
   }
 
   private follow({ act, redemption }: RedemptionChange): void {
@@ -92,8 +91,15 @@ export class CarryingOut implements OnApplicationBootstrap {
     else this.carryOut(redemption.id);
   }
 
-  private async handOver(redemption: Redemption): Promise<void> {
-    const failed = await this.send(redemption);
+  /**
+   * Sends a line to its buyer and goes on, or keeps it for them. The purchase is under way on disk before, so
+   * that a line which may have been sent goes to nobody else, whatever happens meanwhile.
+   *
+   * @param nick what the buyer is called now
+   * @returns why it did not get there, or undefined
+   */
+  async handOver(redemption: Redemption, nick?: string): Promise<string | undefined> {
+    const failed = await this.send(redemption, nick);
     if (failed === undefined) this.carryOut(redemption.id);
     else
       this.job(redemption.id, ({ redemption: now, about }) => {
@@ -108,6 +114,7 @@ export class CarryingOut implements OnApplicationBootstrap {
           },
         };
       });
+    return failed;
   }
 
   private carryOut(id: string): void {
@@ -115,7 +122,10 @@ export class CarryingOut implements OnApplicationBootstrap {
     this.job(
       id,
       ({ redemption, prepared, about, idOf }) => {
-        if (prepared === undefined) return this.plainReturn(redemption, 'the reward was deleted');
+        if (prepared === undefined)
+          return redemption.line === undefined
+            ? this.plainReturn(redemption, 'the reward was deleted')
+            : this.plainEnd(redemption.id);
         const present = this.company.among(
           here.map(({ key }) => idOf(key)),
           redemption.viewer,
@@ -141,6 +151,12 @@ export class CarryingOut implements OnApplicationBootstrap {
         this.log.error({ error, id }, 'a bench that failed could not be looked up');
       },
     );
+  }
+
+  /** Its buyer has the line, and there are no steps any more to go on with. */
+  private plainEnd(id: string): Delivery {
+    const changes = settle(this.world.now(), id, { failed: undefined, at: Date.now() });
+    return { changes, effects: [], started: [] };
   }
 
   private plainReturn(redemption: Redemption, note: string): Delivery {

@@ -127,6 +127,38 @@ describe('codes', () => {
     expect(await secretsOf((await stands('done', 'oxbowkid')).id)).toMatchObject({ line: 'MAP-AAAA' });
   });
 
+  test('are sent again once, to whoever bought them and is there, and never after they were returned', async () => {
+    const list = await shop.gully.addList('Keys', ['MAP-AAAA', 'MAP-BBBB']);
+    await sell('key', { gives: 'line', list, routine: routineOf([say('the gate opens')]) });
+    const lark = await client('siltlark');
+    lark.send('MODE siltlark +g', 'PRIVMSG #lanternhour :!key');
+    const { id } = await stands('waiting');
+    lark.send('MODE siltlark -g');
+    await until(async () => {
+      await Promise.all([act('send', id), act('send', id)]);
+      return (await page())[0]?.state === 'done' ? true : undefined;
+    }, 'the code being sent');
+    // What it starts had waited for that.
+    await shop.gully.said('the gate opens');
+    await lark.until(/PRIVMSG siltlark :key: MAP-AAAA/u);
+    // Ticked off once, it may have been seen: it goes to nobody else even if it is returned later.
+    await act('reopen', id);
+    await act('return', id);
+    await shop.gully.type('oxbowkid', '!key');
+    const other = await stands('done', 'oxbowkid');
+    expect(await secretsOf(other.id)).toMatchObject({ line: 'MAP-BBBB' });
+    expect((await act('send', id, other.id)).body).toEqual({
+      done: [],
+      left: [
+        'key of siltlark: nothing of it waits to be sent',
+        'key of oxbowkid: nothing of it waits to be sent',
+      ],
+    });
+    lark.send('PRIVMSG #lanternhour :!key');
+    await shop.gully.said('siltlark, key is sold out.');
+    expect(lark.lines.filter((each) => each.includes('MAP-'))).toHaveLength(1);
+  });
+
   test('bought just before Gully stopped are paid back at the next start, and go to nobody else', async () => {
     const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
     await sell('key', { gives: 'line', list, says: BLANK_REWARD.says });

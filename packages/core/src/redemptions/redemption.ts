@@ -52,6 +52,7 @@ export const REDEMPTION_ACTS = [
   'answered',
   'delivered',
   'stuck',
+  'sending',
   'done',
   'reopened',
   'returned',

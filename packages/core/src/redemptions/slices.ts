@@ -92,6 +92,8 @@ function wordsOf(
       return [`keeps what ${name} answered`];
     case 'delivered':
       return state === 'waiting' ? [`adds ${title} for ${name} to what is to be handed over`] : [];
+    case 'sending':
+      return [`sends ${title} to ${name} again`];
     case 'stuck':
       return [`keeps ${title} for ${name} until it is handed over by hand`];
     case 'done':
