@@ -21,6 +21,7 @@ const ALL = [
   'routines',
   'ledger',
   'rewards',
+  'games',
   'overlays',
   'chat',
   'million',

@@ -108,17 +108,21 @@ async function rehearse(page) {
 
 try {
   await shoot('prepare-command', '/prepare/commands', rehearse);
-  await shoot('prepare-table', '/prepare/commands', async (page) => {
-    await page.getByRole('button', { name: '7 days' }).click();
-    for (const name of ['!map', '!rope'])
-      await page.getByRole('checkbox', { name: `Select ${name}` }).click();
+  await shoot('prepare-game', '/prepare/games', async (page) => {
+    await page.getByRole('link', { name: 'Carbide reels' }).click();
+    const lab = page.getByRole('region', { name: 'Odds lab' });
+    await lab.getByRole('button', { name: 'Simulate' }).click();
+    await lab.getByText(/simulated players who began/).waitFor();
+    await lab.evaluate((element) => element.scrollIntoView());
   });
   await shoot('prepare-queue', '/prepare/queues', async (page) => {
     await page.getByRole('link', { name: 'Underledge ropes' }).click();
     await page.getByText('Now: Underledge ropes is open.').waitFor();
   });
-  await shoot('review-queue', '/review/queue', async (page) => {
-    await page.getByText('waits came as told').waitFor();
+  await shoot('review-games', '/review/games', async (page) => {
+    await page.getByRole('link', { name: /^Carbide reels/ }).click();
+    await page.getByRole('button', { name: 'Recompute the last 1,000' }).click();
+    await page.getByText(/played again, all the same/).waitFor();
   });
   await shoot('prepare-routine', '/prepare/routines', async (page) => {
     await page.getByRole('link', { name: 'A rope party joins' }).click();
@@ -200,7 +204,7 @@ try {
     'review-ledger',
     '/review/ledger',
     async (page) => {
-      await page.getByRole('row', { name: /Gift/ }).first().waitFor();
+      await page.getByRole('row', { name: /Game/ }).first().waitFor();
     },
     'cave',
   );

@@ -39,6 +39,7 @@ const told = {
   counters: new Map(),
   codes: /** @type {string[]} */ ([]),
   returned: 0,
+  rounds: 0,
   depth: 0,
   events: 0,
   commands: new Set(),
@@ -138,6 +139,16 @@ buyer.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
   }
 });
 
+/** Somebody who plays. */
+const gambler = connect(standin.ircPort, '127.0.0.1');
+gambler.write('NICK gambler\r\nUSER gambler 0 * :gambler\r\n');
+gambler.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
+  for (const line of text.split('\r\n')) {
+    if (line.startsWith('PING')) gambler.write(`PONG ${line.slice(5)}\r\n`);
+    if (/ 001 /u.test(line)) gambler.write('JOIN #lanternhour\r\n');
+  }
+});
+
 async function started() {
   const { child } = await start(
     ['apps/server/dist/main.js'],
@@ -163,6 +174,8 @@ async function started() {
 
 /** Whom flint is given by hand; known once they have been there. */
 let banker = '';
+/** The games that are played, by id. */
+const games = /** @type {string[]} */ ([]);
 
 /** Several kinds of load at once, until `over`. @param {{ over: boolean }} storm */
 async function load(storm) {
@@ -198,6 +211,12 @@ async function load(storm) {
     }),
     again(async () => {
       buyer.write('PRIVMSG #lanternhour :!key\r\n');
+      await pause(randomInt(24));
+    }),
+    again(async () => {
+      // Rounds that are open when it is killed give back what was staked.
+      gambler.write(`PRIVMSG #lanternhour :!${['roll 1', 'descent 2', 'descent 5'][randomInt(3)]}\r\n`);
+      buyer.write('PRIVMSG #lanternhour :!descent 3\r\n');
       await pause(randomInt(24));
     }),
     again(async () => {
@@ -248,6 +267,7 @@ async function verify() {
   );
   await verifyFlint();
   await verifyKeys();
+  await verifyGames();
   for (const name of told.commands) check(commands.has(name), `command !${name} is gone`);
 }
 
@@ -289,6 +309,35 @@ async function verifyKeys() {
   check(balance === PURSE - paid, `the buyer has ${balance} of ${PURSE} after paying ${paid}`);
 }
 
+/** No stake is left behind, nobody lost more than was played, and each round comes out the same again. */
+async function verifyGames() {
+  while ((await (await ask('plays/running', 'GET')).json()).length > 0) await pause(20);
+  const file = new Sqlite(join(folder, 'gully.db'), { readonly: true });
+  const [escrow] = /** @type {{ sum: number | null }[]} */ (
+    file.prepare("SELECT sum(balance) AS sum FROM accounts WHERE kind = 'escrow'").all()
+  );
+  const [open] = /** @type {{ count: number }[]} */ (
+    file.prepare('SELECT count(*) AS count FROM game_rounds WHERE over IS NULL').all()
+  );
+  const [net] = /** @type {{ net: number | null }[]} */ (
+    file
+      .prepare(
+        "SELECT sum(paid - stake) AS net FROM game_plays WHERE name = 'gambler' AND outcome IS NOT NULL",
+      )
+      .all()
+  );
+  file.close();
+  const { balance } = await (await ask(`currency/viewers/${await viewer('gambler')}`, 'GET')).json();
+  check(balance === PURSE + (net?.net ?? 0), `the gambler has ${balance} of ${PURSE} after ${net?.net}`);
+  check((escrow?.sum ?? 0) === 0, `${escrow?.sum} flint are left in escrow`);
+  check(open?.count === 0, `${open?.count} rounds are left open`);
+  for (const game of games) {
+    const { rounds, same, wrong } = await (await ask(`plays/games/${game}/recompute`, 'POST')).json();
+    check(rounds === same, `played again: ${wrong.join('; ')}`);
+    told.rounds = Math.max(told.rounds, rounds);
+  }
+}
+
 /** The id of a viewer, once they have been there. @param {string} name */
 async function viewer(name) {
   for (;;) {
@@ -322,6 +371,26 @@ async function sellKeys() {
   await ask('currency/by-hand', 'POST', given);
 }
 
+/** A game of one play and one that waits for others, with their commands, and somebody who can pay for them. */
+async function setUpGames() {
+  gambler.write('PRIVMSG #lanternhour :evening\r\n');
+  const viewers = [await viewer('gambler')];
+  await ask('currency/by-hand', 'POST', { does: 'give', amount: PURSE, viewers, key: 'to play with' });
+  const stake = { least: 1, most: 100, usual: 1 };
+  const common = { enabled: true, stake, begins: 'player', pause: 0, routines: {} };
+  const quiet = { opened: [], reminder: [], won: [], lost: [], special: [], restart: [] };
+  const bodies = {
+    roll: { ...common, name: 'Roll', kind: 'high-roll', settings: {}, lines: quiet },
+    descent: { ...common, name: 'Descent', kind: 'expedition', settings: { seconds: 600 }, lines: quiet },
+  };
+  for (const [word, body] of Object.entries(bodies)) {
+    const { id } = await (await ask('games', 'POST', body)).json();
+    games.push(id);
+    const step = { kind: 'play', id: 'p', does: 'play', game: id, typed: '{{ input.all }}', ifFails: 'stop' };
+    await ask('commands', 'POST', command(word, { ...counting('depth'), steps: [step] }));
+  }
+}
+
 const begun = Date.now();
 let server = await started();
 await ask('commands', 'POST', command('depth'));
@@ -335,6 +404,7 @@ asked.flint += 3;
 banker = await viewer('banker');
 await viewer('witness');
 await sellKeys();
+await setUpGames();
 await ask('routines', 'POST', {
   name: 'Follows',
   group: '',
@@ -358,10 +428,11 @@ for (let kill = 0; kill < KILLS; kill += 1) {
 server.kill('SIGTERM');
 room.destroy();
 buyer.destroy();
+gambler.destroy();
 await standin.close();
 rmSync(folder, { recursive: true, force: true });
 const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
 console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent and ${told.returned} paid back; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent and ${told.returned} paid back, ${told.rounds} rounds played again; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
 );
 process.exit(failures === 0 ? 0 : 1);

@@ -1,14 +1,12 @@
 import 'reflect-metadata';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { NO_CURRENCY } from '@gully/core/currency';
 import { BLANK_REWARD, commandFor } from '@gully/core/rewards';
-import { Database, openDatabase } from '@gully/server/database';
-import { STORED } from '@gully/server/stored';
 import { seedChannel } from './channel.js';
 import { end, inRoom, start, startGully } from './program.js';
+import { reading, Room, sender } from './room.js';
 import { tellRatio } from './ratios.js';
 import { timesOf, type Times } from './times.js';
 
@@ -50,13 +48,13 @@ async function main(): Promise<void> {
   const { id } = (await send('POST', 'rewards', reward)) as { id: string };
   await send('POST', 'commands', commandFor(id, 'lamp'));
   // Everybody is known before, and answered once.
-  const plain = timesOf(await room.all('!passage1 along'));
+  const plain = timesOf(await room.all('!passage1 along', VIEWERS, A_SECOND));
   const ids = await reading(folder, (database) =>
     database.read.query<{ id: string }[]>(`SELECT id FROM viewers WHERE name LIKE 'buyer%'`),
   );
   const viewers = ids.map((each) => each.id);
   await send('POST', 'currency/by-hand', { does: 'give', amount: 100, viewers, key: 'to begin with' });
-  const bought = timesOf(await room.all('!lamp'));
+  const bought = timesOf(await room.all('!lamp', VIEWERS, A_SECOND));
   const owed = (await send('GET', 'redemptions/count')) as { waiting: number };
   const right = await reading(folder, async ({ read }) => {
     const [row] = await read.query<{ right: number }[]>(
@@ -119,93 +117,5 @@ const MANY = `WITH RECURSIVE n (x) AS (SELECT 0 UNION ALL SELECT x + 1 FROM n WH
   SELECT '01J' || printf('%018d', 0) || printf('%05d', x), 'reward' || x % 7, 'Postcard', 'hand-over', 'V' || x % 900,
     'buyer' || x % 900, 40, 'currency', iif(x % 50 = 0, 'returned', iif(x % 40 = 0, 'waiting', 'done')), ? - (100000 - x) * 60000, ?,
     '[]', 0, '' FROM n`;
-
-async function reading<T>(folder: string, read: (database: Database) => Promise<T>): Promise<T> {
-  const database = new Database(await openDatabase(folder, STORED));
-  const found = await read(database);
-  await database.onApplicationShutdown();
-  return found;
-}
-
-function sender(address: string) {
-  return async (method: string, path: string, body?: object): Promise<unknown> => {
-    const answer = await fetch(`${address}/api/${path}`, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
-    if (!answer.ok) throw new Error(`${path}: ${String(answer.status)} ${await answer.text()}`);
-    return answer.status === 204 ? undefined : answer.json();
-  };
-}
-
-/** The room, in which anybody may be made to speak, and somebody who hears what the bot says. */
-class Room {
-  private rest = '';
-  private readonly waiting = new Map<string, (at: number) => void>();
-
-  private constructor(
-    private readonly standin: string,
-    private readonly leaving: () => void,
-  ) {}
-
-  static join(port: number, standin: string): Promise<Room> {
-    return new Promise((resolve, reject) => {
-      const socket = connect(port, '127.0.0.1', () =>
-        socket.write('NICK witness\r\nUSER witness 0 * :witness\r\nJOIN #lanternhour\r\n'),
-      );
-      const room = new Room(standin, () => socket.end('QUIT :done\r\n'));
-      socket.setEncoding('utf8').setNoDelay(true);
-      socket.once('error', reject);
-      socket.on('data', (chunk: string) => {
-        room.hear(chunk);
-        if (chunk.includes(' 366 ')) resolve(room);
-      });
-    });
-  }
-
-  /** Has everybody say something, at an even rate. @returns milliseconds until each was answered */
-  async all(text: string): Promise<number[]> {
-    const begun = performance.now();
-    const answers: Promise<number>[] = [];
-    for (let n = 0; n < VIEWERS; n += 1) {
-      const wait = begun + (n * 1_000) / A_SECOND - performance.now();
-      if (wait > 0) await new Promise((resolve) => setTimeout(resolve, wait));
-      const name = `buyer${String(n).padStart(4, '0')}`;
-      answers.push(this.ask(name, text));
-    }
-    return Promise.all(answers);
-  }
-
-  leave(): void {
-    this.leaving();
-  }
-
-  private ask(name: string, text: string): Promise<number> {
-    const said = performance.now();
-    return new Promise((resolve, reject) => {
-      this.waiting.set(name, (at) => {
-        resolve(at - said);
-      });
-      fetch(`${this.standin}/control/say`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ name, roles: [], text }),
-      }).catch(reject);
-    });
-  }
-
-  private hear(chunk: string): void {
-    const lines = (this.rest + chunk).split('\r\n');
-    this.rest = lines.pop() ?? '';
-    const at = performance.now();
-    for (const line of lines) {
-      const name = line.startsWith(':gully!') ? /buyer\d{4}/u.exec(line)?.[0] : undefined;
-      if (name === undefined) continue;
-      this.waiting.get(name)?.(at);
-      this.waiting.delete(name);
-    }
-  }
-}
 
 await main();

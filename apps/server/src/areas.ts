@@ -8,6 +8,7 @@ import { ConnectionModule } from './connection/index.js';
 import { CurrencyModule } from './currency/index.js';
 import { EconomyModule } from './economy/index.js';
 import { EventsModule } from './events/index.js';
+import { GamesModule } from './games/index.js';
 import { GuardModule } from './guard/index.js';
 import { LedgerModule } from './ledger/index.js';
 import { ListsModule } from './lists/index.js';
@@ -44,6 +45,7 @@ export const AREAS: readonly Type<object>[] = [
   CurrencyModule,
   EconomyModule,
   EventsModule,
+  GamesModule,
   GuardModule,
   LedgerModule,
   ListsModule,

@@ -2,6 +2,7 @@ import { ACTIVITY_ROWS } from './activity/index.js';
 import { BUNDLES_ROWS } from './bundles/index.js';
 import { CHAT_ROWS } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
+import { GAME_ROWS, Games1797076800000 } from './games/index.js';
 import { GUARD_ROWS, ModesRestored1797069600000 } from './guard/index.js';
 import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
@@ -30,6 +31,7 @@ export const STORED: Stored = {
     ...BUNDLES_ROWS,
     ...CHAT_ROWS,
     ...COMMANDS_ROWS,
+    ...GAME_ROWS,
     ...GUARD_ROWS,
     ...LEDGER_ROWS,
     ...LISTS_ROWS,
@@ -60,5 +62,6 @@ export const STORED: Stored = {
     Outputs1797066000000,
     ModesRestored1797069600000,
     Rewards1797073200000,
+    Games1797076800000,
   ],
 };

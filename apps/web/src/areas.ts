@@ -8,6 +8,7 @@ import { CONNECTION } from './connection/index.js';
 import { COUNTERS } from './counters/index.js';
 import { CURRENCY } from './currency/index.js';
 import { ECONOMY } from './economy/index.js';
+import { GAMES } from './games/index.js';
 import { GUARD } from './guard/index.js';
 import { LEDGER } from './ledger/index.js';
 import { LISTS } from './lists/index.js';
@@ -44,6 +45,7 @@ export const AREAS: readonly Manifest[] = [
   LEDGER,
   ECONOMY,
   QUEUE,
+  GAMES,
   OVERLAYS,
   MEDIA,
   ARRIVALS,

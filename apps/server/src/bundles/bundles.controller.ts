@@ -51,6 +51,7 @@ class ExportDto implements Chosen {
   @Ids() timers: string[] = [];
   @Ids() queues: string[] = [];
   @Ids() rewards: string[] = [];
+  @Ids() games: string[] = [];
   @Ids() handles: string[] = [];
   @Ids() 'phrase-groups': string[] = [];
   @Ids() media: string[] = [];

@@ -1,5 +1,6 @@
 import { commandsPart } from '../commands/demo/index.js';
 import { currencyPart } from '../currency/demo/index.js';
+import { gamesPart } from '../games/demo/index.js';
 import { guardPart } from '../guard/demo/index.js';
 import { listsPart } from '../lists/demo/index.js';
 import { outputsPart } from '../outputs/demo/index.js';
@@ -29,5 +30,6 @@ export const PARTS: readonly MakeDemoPart[] = [
   seasonsPart,
   queuePart,
   rewardsPart,
+  gamesPart,
   streamPart,
 ];

@@ -47,6 +47,8 @@ const AREAS: Readonly<Record<Area, true>> = {
   purse: true,
   queue: true,
   rewards: true,
+  games: true,
+  gameTexts: true,
   stages: true,
 };
 

@@ -15,6 +15,7 @@ import { Overlay } from './overlay.js';
 import { carryOutBought } from './delivering.js';
 import { playOut, queuesSay, saidOf, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
+import { roundsGoOn } from './rounds.js';
 
 /** What is different from the channel as it is. */
 export interface Circumstances {
@@ -62,6 +63,7 @@ export class RehearsalService {
     const session = this.session(sessionId);
     const at = Date.now() + given.ahead * 1000;
     const worldAt = (now: number): World => this.world(viewer, persona, given, now);
+    const before = roundsGoOn(session, worldAt, at);
     const world = session.over(worldAt(at));
     const { id } = viewer;
     const line: ChatLine = {
@@ -94,6 +96,7 @@ export class RehearsalService {
     const later = last === undefined ? undefined : played.checks.get(last.id);
     return {
       said: [
+        ...before.said,
         ...saidOf(effects, 0),
         ...played.said,
         ...queued.flatMap((each) => saidOf(each.effects, 0)),
@@ -103,8 +106,14 @@ export class RehearsalService {
       why: later === undefined ? why : { ...why, checks: later },
       effects: [
         ...outcomeInWords(
-          [...effects, ...played.effects, ...more, ...bought.effects],
-          [...changes, ...played.changes, ...carried.flatMap((each) => each.changes), ...bought.changes],
+          [...before.effects, ...effects, ...played.effects, ...more, ...bought.effects],
+          [
+            ...before.changes,
+            ...changes,
+            ...played.changes,
+            ...carried.flatMap((each) => each.changes),
+            ...bought.changes,
+          ],
           { name: persona.name, world },
         ),
         ...played.ended,

@@ -217,8 +217,10 @@ export class Gully {
     return until(async () => (await this.lines()).find(fits), what);
   }
 
-  said(text: string): Promise<LineView> {
-    return this.line((line) => line.own && line.text === text, `the bot saying “${text}”`);
+  said(wanted: string | RegExp): Promise<LineView> {
+    const fits = (text: string): boolean =>
+      typeof wanted === 'string' ? text === wanted : wanted.test(text);
+    return this.line(({ own, text }) => own && fits(text), `the bot saying “${String(wanted)}”`);
   }
 
   async stop(): Promise<void> {

@@ -1,4 +1,5 @@
 export { FaultyDisk } from './faulty-disk.js';
+export { gaming } from './gaming.js';
 export { GIVEN, selling } from './selling.js';
 export { queueing, ROPE_ID } from './queueing.js';
 export { RawClient } from '../../../standin/src/test-support/raw-client.js';

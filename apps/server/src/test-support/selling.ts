@@ -56,6 +56,7 @@ export function selling(buyers: readonly string[] = ['pebblewren', 'mossmoth', '
     (await now.gully.http.get(`/api/redemptions${query}`).expect(200)).body as RedemptionDto[];
   return Object.assign(now, {
     page,
+    give,
     start,
     stop: () => now.gully.stop(),
     /** Makes a reward that says nothing, with a command of this word. */

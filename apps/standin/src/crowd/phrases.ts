@@ -76,6 +76,13 @@ export const PHRASES = {
     '!queue',
     '!place',
     '!here',
+    '!toss 10',
+    '!toss 5',
+    '!reels',
+    '!reels 10',
+    '!descent 10',
+    '!wheel',
+    '!duel {} 5',
   ],
   emote: [
     '🕯️',

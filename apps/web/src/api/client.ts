@@ -1,4 +1,5 @@
 import type { CommandBody } from '@gully/core/commands';
+import type { GameBody } from '@gully/core/games';
 import type { OverlayBody } from '@gully/core/overlays';
 import type { RewardBody } from '@gully/core/rewards';
 import type { NamedRoutineBody } from '@gully/core/routines';
@@ -57,6 +58,11 @@ export type Reversal = Schemas['ReversalDto'];
 export type GuardStanding = Schemas['GuardStandingDto'];
 export type Queue = Schemas['QueueDto'];
 export type Reward = RewardBody & Omit<Schemas['RewardDto'], keyof RewardBody>;
+export type Game = GameBody & Omit<Schemas['GameDto'], keyof GameBody>;
+export type RunningGame = Schemas['RunningDto'];
+export type GameRound = Schemas['RoundDto'];
+export type PlayedGame = Schemas['PlayedDto'];
+export type AsPlayed = Schemas['AsPlayedDto'];
 export type RewardHelp = Schemas['RewardHelpDto'];
 export type Redemption = Schemas['RedemptionDto'];
 export type RedemptionAct = Schemas['RedemptionAct'];
@@ -87,6 +93,10 @@ export function routineAsSent(body: NamedRoutineBody): Schemas['NamedRoutineBody
 
 export function overlayAsSent(body: OverlayBody): Schemas['OverlayBodyDto'] {
   return body as unknown as Schemas['OverlayBodyDto'];
+}
+
+export function gameAsSent(body: GameBody): Schemas['GameBodyDto'] {
+  return body as unknown as Schemas['GameBodyDto'];
 }
 
 export function rewardAsSent(body: RewardBody): Schemas['RewardBodyDto'] {

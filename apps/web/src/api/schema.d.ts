@@ -516,6 +516,198 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/games": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["GamesController_list"];
+        put?: never;
+        post: operations["GamesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/games/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["GamesController_change"];
+        post?: never;
+        delete: operations["GamesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/games/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["GamesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/games/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["GamesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/games/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["GamesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_running"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/of/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/recompute": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PlaysController_recompute"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_played"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PlaysController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/phrase-groups": {
         parameters: {
             query?: never;
@@ -3169,7 +3361,7 @@ export interface components {
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
-        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group";
+        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
@@ -3230,6 +3422,7 @@ export interface components {
             timers: string[];
             queues: string[];
             rewards: string[];
+            games: string[];
             handles: string[];
             "phrase-groups": string[];
             media: string[];
@@ -3251,7 +3444,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "games" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -3274,7 +3467,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "games" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";
@@ -3738,6 +3931,222 @@ export interface components {
             value: components["schemas"]["LateEvents"];
             /** @description the version the change is made on */
             version: number;
+        };
+        /** @enum {string} */
+        GameKind: "high-roll" | "reels" | "expedition" | "duel" | "roulette" | "wheel" | "scatter" | "raffle" | "boss" | "oracle" | "guess" | "pyramid" | "bingo";
+        StakeDto: {
+            /** @description whole units */
+            least: number;
+            most: number;
+            /** @description staked where no amount is typed */
+            usual: number;
+        };
+        GameDto: {
+            name: string;
+            kind: components["schemas"]["GameKind"];
+            enabled: boolean;
+            stake: components["schemas"]["StakeDto"];
+            /** @enum {string} */
+            begins: "player" | "hand";
+            /** @description seconds between two rounds */
+            pause: number;
+            /** @description by the blanks of its kind */
+            settings: {
+                [key: string]: unknown;
+            };
+            lines: {
+                [key: string]: string[];
+            };
+            /** @description routines by line */
+            routines: {
+                [key: string]: string;
+            };
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            plays: number;
+            staked: number;
+            won: number;
+            /** @description why it cannot be played */
+            fault: string | null;
+            /** @description what is typed to play it */
+            command: string | null;
+        };
+        GameBodyDto: {
+            name: string;
+            kind: components["schemas"]["GameKind"];
+            enabled: boolean;
+            stake: components["schemas"]["StakeDto"];
+            /** @enum {string} */
+            begins: "player" | "hand";
+            /** @description seconds between two rounds */
+            pause: number;
+            /** @description by the blanks of its kind */
+            settings: {
+                [key: string]: unknown;
+            };
+            lines: {
+                [key: string]: string[];
+            };
+            /** @description routines by line */
+            routines: {
+                [key: string]: string;
+            };
+        };
+        GameChangeDto: {
+            name: string;
+            kind: components["schemas"]["GameKind"];
+            enabled: boolean;
+            stake: components["schemas"]["StakeDto"];
+            /** @enum {string} */
+            begins: "player" | "hand";
+            /** @description seconds between two rounds */
+            pause: number;
+            /** @description by the blanks of its kind */
+            settings: {
+                [key: string]: unknown;
+            };
+            lines: {
+                [key: string]: string[];
+            };
+            /** @description routines by line */
+            routines: {
+                [key: string]: string;
+            };
+            version: number;
+        };
+        PlayerDto: {
+            viewer: string;
+            name: string;
+            stake: number;
+            /** @description what they bet on, or whom they challenged */
+            on: string;
+        };
+        RunningDto: {
+            id: string;
+            game: string;
+            title: string;
+            kind: components["schemas"]["GameKind"];
+            /** Format: date-time */
+            startedAt: string;
+            /**
+             * Format: date-time
+             * @description when time does something next
+             */
+            until: string | null;
+            /** @description milliseconds until then, by the server */
+            left: number;
+            /** @description what is in escrow */
+            pot: number;
+            /** @description how many play */
+            count: number;
+            /** @description those who joined last, at most 12 */
+            players: components["schemas"]["PlayerDto"][];
+            /** @description of a boss or of finds */
+            of: number | null;
+            remaining: number | null;
+        };
+        ResultDto: {
+            viewer: string;
+            name: string;
+            stake: number;
+            typed: string;
+            outcome: string | null;
+            shown: string;
+            paid: number;
+            /** @description what chance came to */
+            numbers: number[];
+        };
+        RoundDto: {
+            id: string;
+            game: string;
+            title: string;
+            version: number;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
+            /** @enum {string} */
+            over: "ended" | "stopped" | "restart" | "open";
+            plays: components["schemas"]["ResultDto"][];
+        };
+        OwnTallyDto: {
+            game: string;
+            name: string;
+            plays: number;
+            staked: number;
+            won: number;
+            best: number;
+            streak: number;
+        };
+        RecomputedDto: {
+            /** @description rounds that were played again */
+            rounds: number;
+            /** @description that came out as kept */
+            same: number;
+            /** @description what came out otherwise, in words */
+            wrong: string[];
+        };
+        OutcomeDto: {
+            outcome: string;
+            observed: number;
+            expected: number;
+        };
+        AsPlayedDto: {
+            version: number;
+            /**
+             * Format: date-time
+             * @description when these settings were first played by
+             */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            plays: number;
+            staked: number;
+            paid: number;
+            /** @description of one unit staked */
+            returns: number | null;
+            expected: number | null;
+            outcomes: components["schemas"]["OutcomeDto"][];
+            /** @description the chance that chance alone strays as far */
+            p: number | null;
+            /** @enum {string} */
+            test: "chi-square" | "exact" | "none";
+            words: string;
+        };
+        PlayerStandingDto: {
+            viewer: string;
+            name: string;
+            plays: number;
+            net: number;
+        };
+        PlayedDto: {
+            /** @description the newest settings first */
+            versions: components["schemas"]["AsPlayedDto"][];
+            up: components["schemas"]["PlayerStandingDto"][];
+            down: components["schemas"]["PlayerStandingDto"][];
+            /** @description the longest run of one viewer without a win */
+            longestLoss: number;
+            longestWin: number;
+            /** @description the longest to expect by chance */
+            expectedLoss: number | null;
+        };
+        MeasuredDto: {
+            /** @description plays of it in a stream, of the last ten */
+            playsPerStream: number;
+            /** @description staked in one of its plays, on average */
+            stake: number;
+            /** @description paid out in a stream for being there, on average */
+            paysPerStream: number;
+            /** @description units that viewers have */
+            circulating: number;
+        };
+        GameActDto: {
+            /** @enum {string} */
+            does: "open" | "stop" | "play";
+            /** @description what the streamer types, where they play */
+            typed?: string;
         };
         /** @enum {string} */
         GuardAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban";
@@ -4627,7 +5036,7 @@ export interface components {
          */
         Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group" | "guard";
+        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "guard";
         DraftDto: {
             kind: components["schemas"]["DraftKind"];
             /** @description whose place it takes; left out for a new one */
@@ -5182,7 +5591,7 @@ export interface components {
             known: boolean;
         };
         /** @enum {string} */
-        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "command" | "timer" | "phrase-group" | "webhook";
+        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "webhook";
         UserDto: {
             kind: components["schemas"]["ReferenceKind"];
             id: string;
@@ -5476,7 +5885,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["PlayStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -5814,6 +6223,20 @@ export interface components {
             kind: "RedeemStep";
             id: string;
             reward: string;
+            typed: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        PlayStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PlayStep";
+            id: string;
+            /** @enum {string} */
+            does: "play" | "open" | "stop" | "stats";
+            game: string;
             typed: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
@@ -6948,6 +7371,363 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
                 };
+            };
+        };
+    };
+    GamesController_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"][];
+                };
+            };
+        };
+    };
+    GamesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GameBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GamesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GameChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GamesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    GamesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GamesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GamesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PlaysController_running: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningDto"][];
+                };
+            };
+        };
+    };
+    PlaysController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                game?: string;
+                viewer?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundDto"][];
+                };
+            };
+        };
+    };
+    PlaysController_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                viewer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnTallyDto"][];
+                };
+            };
+        };
+    };
+    PlaysController_recompute: {
+        parameters: {
+            query?: {
+                /** @description one round; left out for the newest 1,000 */
+                round?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecomputedDto"];
+                };
+            };
+        };
+    };
+    PlaysController_played: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedDto"];
+                };
+            };
+        };
+    };
+    PlaysController_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredDto"];
+                };
+            };
+        };
+    };
+    PlaysController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GameActDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -30,6 +30,7 @@ const KIND_WORDS = {
   outputs: 'text file',
   handles: 'handle of a game',
   rewards: 'reward',
+  games: 'game',
   'phrase-groups': 'blocked phrases',
 } as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;

@@ -8,6 +8,7 @@ import { answerOf, api } from '../api/index.js';
 import { phraseGroupsQuery } from '../guard/index.js';
 import {
   commandsQuery,
+  gamesQuery,
   handlesQuery,
   listsQuery,
   mediaQuery,
@@ -34,6 +35,7 @@ export function BundleOut() {
   const { data: lists } = useQuery(listsQuery);
   const { data: timers } = useQuery(timersQuery);
   const { data: queues } = useQuery(queuesQuery);
+  const { data: games } = useQuery(gamesQuery);
   const { data: rewards } = useQuery(rewardsQuery);
   const { data: handles } = useQuery(handlesQuery);
   const { data: media } = useQuery(mediaQuery);
@@ -52,6 +54,7 @@ export function BundleOut() {
     'phrase-groups': (groups ?? []).map(named),
     queues: (queues ?? []).map(named),
     rewards: (rewards ?? []).map(named),
+    games: (games ?? []).map(named),
     handles: (handles ?? []).map(({ id, name, category }) => ({ id, name: `${name} in ${category}` })),
     lists: (lists ?? []).map(named),
     // What comes with Gully is there already, wherever a bundle goes.

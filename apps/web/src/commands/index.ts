@@ -1,2 +1,3 @@
+export { AddWord } from './add-word.js';
 export { COMMANDS } from './manifest.js';
 export { openDraft } from './open-draft.js';

@@ -9,6 +9,7 @@ export const PLACE_OF: Readonly<Record<ReferenceKind, string>> = {
   queue: '/prepare/queues/',
   handle: '/prepare/handles/',
   reward: '/prepare/rewards/',
+  game: '/prepare/games/',
   media: '/prepare/media/',
   overlay: '/prepare/overlays/',
   output: '/prepare/outputs/',

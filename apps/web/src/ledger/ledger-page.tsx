@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { HandCoins, Undo2, Upload } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { commandsQuery, rewardsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { commandsQuery, gamesQuery, rewardsQuery, routinesQuery, usePrefix } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
@@ -136,14 +136,15 @@ function useNamesById(): ReadonlyMap<string, string> {
   const { data: commands } = useQuery(commandsQuery);
   const { data: routines } = useQuery(routinesQuery);
   const { data: rewards } = useQuery(rewardsQuery);
+  const { data: games } = useQuery(gamesQuery);
   const prefix = usePrefix();
   return useMemo(
     () =>
       new Map([
         ...(commands ?? []).map(({ id, trigger }) => [id, `${prefix}${trigger.name}`] as const),
         ...(routines ?? []).map(({ id, name }) => [id, name] as const),
-        ...(rewards ?? []).map(({ id, name }) => [id, name] as const),
+        ...[...(rewards ?? []), ...(games ?? [])].map(({ id, name }) => [id, name] as const),
       ]),
-    [commands, routines, rewards, prefix],
+    [commands, routines, rewards, games, prefix],
   );
 }

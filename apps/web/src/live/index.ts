@@ -7,6 +7,7 @@ export {
   commandsQuery,
   connectionQuery,
   countersQuery,
+  gamesQuery,
   goingQuery,
   healthQuery,
   handlesQuery,

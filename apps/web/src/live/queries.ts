@@ -9,6 +9,7 @@ import {
   type Command,
   type NamedRoutine,
   type Overlay,
+  type Game,
   type Reward,
   type Timer,
 } from '../api/index.js';
@@ -91,6 +92,10 @@ export const queuesQuery = queryOptions({
 export const rewardsQuery = queryOptions({
   queryKey: ['rewards'],
   queryFn: async () => (await answerOf(api.GET('/api/rewards'))) as unknown as Reward[],
+});
+export const gamesQuery = queryOptions({
+  queryKey: ['games'],
+  queryFn: async () => (await answerOf(api.GET('/api/games'))) as unknown as Game[],
 });
 export const mediaQuery = queryOptions({
   queryKey: ['media'],

@@ -94,7 +94,7 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
             hasStage={saved.pieces.some(({ kind }) => kind === 'stage')}
           />
         )}
-        <p className="sentence my-2">
+        <p className="sentence spaced my-2">
           It is{' '}
           <NumberBlank
             label="Width of the overlay"

@@ -64,7 +64,7 @@ export function PieceForm({ editing, piece, onChange }: PieceFormProps) {
       )}
       <PieceSettings editing={editing} piece={piece} before={before} at={at} onChange={onChange} />
       {piece.kind !== 'picture' && (
-        <p className="sentence">
+        <p className="sentence spaced">
           In{' '}
           <Choice
             label="Font"
@@ -121,14 +121,14 @@ export function PieceForm({ editing, piece, onChange }: PieceFormProps) {
           />
         </p>
       )}
-      <p className="sentence">
+      <p className="sentence spaced">
         It stands at {number('x', 'From the left, in pixels')}, {number('y', 'From the top, in pixels')} and
         is {number('width', 'Width, in pixels')} × {number('height', 'Height, in pixels')} px.
       </p>
       {(['x', 'y', 'width', 'height', 'look.size'] as const).map((field) => (
         <Fault key={field}>{faultOf(`${at}.${field}`)}</Fault>
       ))}
-      <p className="sentence">
+      <p className="sentence spaced">
         It comes{' '}
         <Choice
           label="How it comes"

@@ -11,6 +11,7 @@ import type {
   TextData,
 } from '@gully/core/overlays';
 import { useEffect, useState, type ComponentType } from 'react';
+import { Boss, Calls, Crew, Finds, Wheel } from './games.js';
 
 type Drawn<D> = ComponentType<{ readonly data: D }>;
 
@@ -152,4 +153,9 @@ export const DRAWN: Readonly<Record<Exclude<PieceKindName, 'stage' | 'viewer-car
   picture: Picture,
   countdown: Countdown,
   chat: Lines,
+  wheel: Wheel,
+  boss: Boss,
+  crew: Crew,
+  finds: Finds,
+  bingo: Calls,
 };

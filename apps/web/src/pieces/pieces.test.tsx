@@ -65,12 +65,53 @@ test.each([
   ],
   ['commands', { title: '', names: ['!map', '!kit'] }, '!map!kit'],
   [
+    'boss',
+    { title: 'The Old Boiler', left: 40, most: 110, fighters: 'siltlark and hollowbee', over: false },
+    'The Old Boiler40 of 110siltlark and hollowbee',
+  ],
+  [
+    'crew',
+    {
+      title: 'The Descent',
+      names: [
+        { name: 'siltlark', fate: 'back' },
+        { name: 'hollowbee', fate: 'lost' },
+      ],
+      more: 3,
+      over: true,
+    },
+    'The Descentback at the topsiltlark backhollowbee lostand 3 more',
+  ],
+  ['finds', { title: 'Flint', left: 2, most: 5, last: 'siltlark' }, 'Flint2 of 5 leftsiltlark has one'],
+  ['bingo', { title: 'Bingo', called: ['4', '17'], winners: '' }, 'Bingo174'],
+  [
     'chat',
     [{ id: '1', name: 'pebblewren', role: 'viewer', text: '<b>hi</b>', own: false }],
     'pebblewren <b>hi</b>',
   ],
 ])('%s says what it is about', (kind, data, text) => {
   expect(show(drawn(kind, data)).text()).toBe(text);
+});
+
+test('a wheel turns to the segment that was drawn, says it once it stands, and turns anew with another spin', () => {
+  const segments = [
+    { label: 'mud', colour: '#566259', weight: 3 },
+    { label: 'a pouch', colour: '#48652a', weight: 1 },
+  ];
+  const spin = { title: 'The survey wheel', segments, id: 'r1', name: 'siltlark', stops: 1, seconds: 5 };
+  const wheel = show(drawn('wheel', spin));
+  const turned = (): string | undefined =>
+    wheel.box()?.querySelector<SVGGElement>('.turning')?.style.transform;
+  pass(50);
+  // Seven eighths of a turn bring the middle of the last quarter to the top, after five whole turns.
+  expect(turned()).toBe(`rotate(${String(-360 * (5 + 7 / 8))}deg)`);
+  expect(wheel.text()).not.toContain('siltlark: a pouch');
+  pass(5_000);
+  expect(wheel.text()).toContain('siltlark: a pouch');
+  wheel.next({ ...spin, id: 'r2', stops: 0 });
+  expect(turned()).toBe('rotate(0deg)');
+  pass(5_050);
+  expect(wheel.text()).toContain('siltlark: mud');
 });
 
 test('a goal that is passed is full, and a picture fills its box', () => {

@@ -5,12 +5,22 @@ import { durationInWords } from '@gully/core/text';
 import { AlarmClock, CircleDashed, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
-import { answerOf, api, asSent, problemOf, rewardAsSent, routineAsSent, timerAsSent } from '../api/index.js';
+import {
+  answerOf,
+  api,
+  asSent,
+  gameAsSent,
+  problemOf,
+  rewardAsSent,
+  routineAsSent,
+  timerAsSent,
+} from '../api/index.js';
 import { Brief, RaiseEvent, raisedInWords, replay, WhyPanel, WhyWays, type Raised } from '../chat/index.js';
 import { openDraft } from '../commands/index.js';
 import { openRoutine } from '../routines/index.js';
 import { useGuardDraft } from '../guard/index.js';
 import { openHandle, openQueue } from '../queue/index.js';
+import { openGame } from '../games/index.js';
 import { openReward } from '../rewards/index.js';
 import { chosenRate, openTimer } from '../timers/index.js';
 import { usePersona, type Persona } from '../script/index.js';
@@ -46,6 +56,7 @@ export function RehearsalSide() {
   const queue = openQueue.use();
   const handle = openHandle.use();
   const reward = openReward.use();
+  const game = openGame.use();
   const rate = chosenRate.use();
   const about = {
     session: sessionId(),
@@ -57,6 +68,7 @@ export function RehearsalSide() {
       ...(routine === undefined ? [] : [draftOf('routine', routine.id, routineAsSent(routine))]),
       ...(queue === undefined ? [] : [draftOf('queue', queue.id, queue.body)]),
       ...(handle === undefined ? [] : [draftOf('handle', handle.id, handle.body)]),
+      ...(game === undefined ? [] : [draftOf('game', game.id, gameAsSent(game.body))]),
       ...(reward === undefined ? [] : [draftOf('reward', reward.id, rewardAsSent(reward.body))]),
       ...(guard === undefined ? [] : [draftOf('guard', undefined, guard)]),
       ...(timer === undefined ? [] : [draftOf('timer', timer.id, timerAsSent(timer))]),

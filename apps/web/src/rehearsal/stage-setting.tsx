@@ -6,6 +6,7 @@ import { CircleDashed, RotateCcw } from 'lucide-react';
 import { openDraft } from '../commands/index.js';
 import { streamQuery, usePrefix } from '../live/index.js';
 import { openHandle, openQueue } from '../queue/index.js';
+import { openGame } from '../games/index.js';
 import { openReward } from '../rewards/index.js';
 import { openRoutine, routineDrafts } from '../routines/index.js';
 import { useGuardDraft } from '../guard/index.js';
@@ -144,6 +145,7 @@ function useDrafted(command: string | undefined): string[] {
   const queue = openQueue.use();
   const handle = openHandle.use();
   const reward = openReward.use();
+  const game = openGame.use();
   const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
   const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
   return [
@@ -152,6 +154,7 @@ function useDrafted(command: string | undefined): string[] {
     guard === undefined ? undefined : 'the guard',
     queue === undefined ? undefined : queue.body.name || 'the new queue',
     reward === undefined ? undefined : reward.body.name || 'the new reward',
+    game === undefined ? undefined : game.body.name || 'the new game',
     handle === undefined ? undefined : `the handle ${handle.body.name}`,
     timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
   ].filter((name) => name !== undefined);

@@ -1,12 +1,11 @@
-import { commandFor, wordFrom } from '@gully/core/rewards';
+import { commandFor } from '@gully/core/rewards';
 import { allSteps } from '@gully/core/routines';
-import { titleOf } from '@gully/core/commands';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Plus } from 'lucide-react';
+import { titleOf, wordFrom } from '@gully/core/commands';
+import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { answerOf, api, asSent, type Command, type Reward } from '../api/index.js';
+import type { Command, Reward } from '../api/index.js';
+import { AddWord } from '../commands/index.js';
 import { commandsQuery, rewardsQuery, usePrefix } from '../live/index.js';
-import { tellProblem, toast } from '../ui/index.js';
 
 interface InChatProps {
   readonly saved: Reward | undefined;
@@ -51,48 +50,13 @@ export function InChat({ saved, name }: InChatProps) {
           )}
         </ul>
       )}
-      {saved !== undefined && own.length === 0 && <AddWord reward={saved} />}
+      {saved !== undefined && own.length === 0 && (
+        <AddWord
+          body={commandFor(saved.id, wordFrom(saved.name, 'reward'))}
+          does={`buys ${saved.name}`}
+          shownIn={rewardsQuery.queryKey}
+        />
+      )}
     </section>
-  );
-}
-
-function AddWord({ reward }: { readonly reward: Reward }) {
-  const prefix = usePrefix();
-  const queries = useQueryClient();
-  const word = wordFrom(reward.name);
-  const again = (): void => {
-    void queries.invalidateQueries({ queryKey: commandsQuery.queryKey });
-    void queries.invalidateQueries({ queryKey: rewardsQuery.queryKey });
-  };
-  const add = useMutation({
-    mutationFn: () => answerOf(api.POST('/api/commands', { body: asSent(commandFor(reward.id, word)) })),
-    onSuccess: ({ id }) => {
-      again();
-      toast(`${prefix}${word} buys ${reward.name}`, {
-        description: 'It is a command like any other, under Commands.',
-        undo: () => {
-          void answerOf(api.DELETE('/api/commands/{id}', { params: { path: { id } } }))
-            .then(again)
-            .catch(tellProblem);
-        },
-      });
-    },
-    onError: tellProblem,
-  });
-  return (
-    <button
-      type="button"
-      className="btn s"
-      disabled={add.isPending}
-      onClick={() => {
-        add.mutate();
-      }}
-    >
-      <Plus className="i s" aria-hidden="true" /> Add{' '}
-      <span className="m">
-        {prefix}
-        {word}
-      </span>
-    </button>
   );
 }

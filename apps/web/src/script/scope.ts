@@ -16,6 +16,7 @@ import {
 } from '@gully/core/routines';
 import type { ListView } from '@gully/core/lists';
 import type { QueueBody } from '@gully/core/queue';
+import type { Game } from '@gully/core/plays';
 import type { RewardTerms } from '@gully/core/redemptions';
 import { OFFLINE } from '@gully/core/stream';
 import { Span, type Scope } from '@gully/core/text';
@@ -37,6 +38,7 @@ import {
 import { useNow } from '../ui/index.js';
 import { usePersona } from './persona.js';
 import { sampleQueues } from './queue-sample.js';
+import { sampleGames, TOLD } from './game-sample.js';
 import { sampleRewards } from './reward-sample.js';
 
 /** Stands for a queue that may not be saved yet. Ids are ULIDs, so this cannot be one. */
@@ -59,6 +61,8 @@ export interface Started {
   readonly queue?: QueueBody | undefined;
   /** the reward it is of, as it is edited */
   readonly reward?: RewardTerms | undefined;
+  /** the game it is of, as it is edited */
+  readonly game?: Pick<Game, 'name' | 'stake'> | undefined;
 }
 
 /** What a text of a routine would be filled in with now, for the persona chosen in the dock. */
@@ -116,6 +120,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       },
       queue: sampleQueues({ queues: edited ?? queues ?? [], handles: handles ?? [], viewer, at: now }),
       rewards: sampleRewards(EDITED, started.reward, viewer),
+      games: sampleGames(EDITED, started.game),
       timers: { inWords: () => '‹the next timers›', nameOf: () => '' },
       commands: {
         openTo: () =>
@@ -150,6 +155,9 @@ export function useScope(routine: Routine, started: Started): Scope {
       event: started.event,
       ...(edited === undefined ? {} : { queue: { id: EDITED, whileOff: false } }),
       ...(started.reward === undefined ? {} : { redemption: { id: EDITED, reward: EDITED } }),
+      ...(started.game === undefined
+        ? {}
+        : { game: { id: EDITED, told: { ...TOLD, stake: started.game.stake.usual } } }),
       at: now,
     };
     const refused = { why: 'cooling down, 12 s left', wait: new Span(12) };

@@ -3,7 +3,9 @@ import { useEffect, useState } from 'react';
 interface NumberBlankProps {
   readonly label: string;
   readonly value: number;
-  readonly unit?: '%' | 's' | undefined;
+  readonly unit?: '%' | 's' | '×' | undefined;
+  /** true where it may have two decimals, and be below 0 */
+  readonly parts?: boolean;
   /** what it was before it was changed */
   readonly before: number;
   readonly wrong: string | undefined;
@@ -11,7 +13,15 @@ interface NumberBlankProps {
 }
 
 /** A number in a sentence; changed, it says what it was. */
-export function NumberBlank({ label, value, unit, before, wrong, onChange }: NumberBlankProps) {
+export function NumberBlank({
+  label,
+  value,
+  unit,
+  parts = false,
+  before,
+  wrong,
+  onChange,
+}: NumberBlankProps) {
   const [typed, setTyped] = useState(String(value));
   // What comes from elsewhere, as by Discard, takes the place of what was typed.
   useEffect(() => {
@@ -23,7 +33,7 @@ export function NumberBlank({ label, value, unit, before, wrong, onChange }: Num
       <input
         className={`blank m !inline-block text-right ${isChanged ? 'draft' : ''}`}
         style={{ width: `${String(Math.max(2, typed.length) + 2)}ch` }}
-        inputMode="numeric"
+        inputMode={parts ? 'decimal' : 'numeric'}
         aria-label={label}
         aria-invalid={wrong !== undefined}
         title={wrong}
@@ -32,7 +42,8 @@ export function NumberBlank({ label, value, unit, before, wrong, onChange }: Num
         onChange={({ target }) => {
           setTyped(target.value);
           const number = Number(target.value.trim());
-          if (target.value.trim() !== '' && Number.isInteger(number)) onChange(number);
+          if (target.value.trim() !== '' && (Number.isInteger(number) || (parts && Number.isFinite(number))))
+            onChange(number);
         }}
         onBlur={() => {
           setTyped(String(value));

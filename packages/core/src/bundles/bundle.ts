@@ -1,4 +1,5 @@
 import type { CommandBody } from '../commands/index.js';
+import type { GameBody } from '../games/index.js';
 import type { PhraseGroupBody } from '../guard/index.js';
 import type { ListBody } from '../lists/index.js';
 import type { MediaBody } from '../media/index.js';
@@ -46,6 +47,7 @@ export interface Bundle {
   /** of games, without anybody's own */
   readonly handles: readonly HandleBody[];
   readonly rewards: readonly RewardBody[];
+  readonly games: readonly GameBody[];
   readonly 'phrase-groups': readonly PhraseGroupBody[];
   readonly media: readonly MediaBody[];
   readonly overlays: readonly OverlayBody[];
@@ -61,6 +63,7 @@ export const ITEM_KINDS = [
   'timers',
   'queues',
   'rewards',
+  'games',
   'handles',
   'phrase-groups',
   'media',

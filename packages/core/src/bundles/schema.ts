@@ -1,5 +1,6 @@
 import { ROLES } from '../chat/index.js';
 import { INPUT_TYPES, REFUSING_GATES } from '../commands/index.js';
+import { BEGINS, GAME_KIND_NAMES, GAME_LIMITS } from '../games/index.js';
 import { ACTIONS, GROUPS_LIMIT, PHRASES_LIMIT, TIMEOUT_LIMIT_S } from '../guard/index.js';
 import { LINE_LIMIT, LINES_LIMIT } from '../lists/index.js';
 import { AFTER_RESTART, EVENT_KINDS, stepSchemas, WHILE_RUNNING, type Schema } from '../routines/index.js';
@@ -49,7 +50,7 @@ export function bundleSchema(): Schema {
     $id: 'https://gully.example/formats/bundle.schema.json',
     title: 'Gully bundle',
     description:
-      'Commands, routines, timers, lists, queues, rewards, the handles of games, blocked phrases, media, overlays and outputs of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
+      'Commands, routines, timers, lists, queues, rewards, games, the handles of games, blocked phrases, media, overlays and outputs of one channel, for another to take in. They refer to one another by name. “[[name]]” in any text is filled with the answer to the question of that name.',
     ...closed(
       {
         $schema: text(500),
@@ -65,6 +66,7 @@ export function bundleSchema(): Schema {
         timers: listOf(ref('Timer'), 200),
         queues: listOf(ref('Queue'), QUEUE_LIMITS.queues),
         rewards: listOf(ref('Reward'), REWARD_LIMITS.rewards),
+        games: listOf(ref('Game'), GAME_LIMITS.games),
         handles: listOf(ref('Handle'), HANDLES_LIMIT),
         'phrase-groups': listOf(ref('PhraseGroup'), GROUPS_LIMIT),
         media: listOf(ref('Media'), MEDIA_LIMITS.files),
@@ -187,6 +189,28 @@ export function bundleSchema(): Schema {
         subscriber: COST,
         regular: COST,
         moderator: COST,
+      }),
+      Game: closed({
+        name: text(GAME_LIMITS.name),
+        kind: oneOf(GAME_KIND_NAMES),
+        enabled: flag,
+        stake: closed({
+          least: whole(0, GAME_LIMITS.stake),
+          most: whole(0, GAME_LIMITS.stake),
+          usual: whole(0, GAME_LIMITS.stake),
+        }),
+        begins: oneOf(BEGINS),
+        pause: whole(0, GAME_LIMITS.pause),
+        settings: {
+          type: 'object',
+          description: 'by the blanks of its kind; routines in them by name',
+          additionalProperties: { anyOf: [text(100), { type: 'number' }, listOf({}, 500)] },
+        },
+        lines: {
+          type: 'object',
+          additionalProperties: listOf(text(GAME_LIMITS.text), GAME_LIMITS.texts),
+        },
+        routines: { type: 'object', additionalProperties: text(100, 'the name of a routine, or empty') },
       }),
       Reward: closed({
         name: text(REWARD_LIMITS.name),

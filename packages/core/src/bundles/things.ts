@@ -1,4 +1,5 @@
 import { COMMAND_THING, type CommandBody } from '../commands/index.js';
+import { GAME_THING, type GameBody } from '../games/index.js';
 import { PHRASE_GROUP_THING, type PhraseGroupBody } from '../guard/index.js';
 import { LIST_THING, type ListBody } from '../lists/index.js';
 import { HANDLE_THING, queueThing, type HandleBody, type QueueBody } from '../queue/index.js';
@@ -22,6 +23,7 @@ export interface BodyOf {
   queue: QueueBody;
   handle: HandleBody;
   reward: RewardBody;
+  game: GameBody;
   'phrase-group': PhraseGroupBody;
 }
 
@@ -37,5 +39,6 @@ export const THINGS: { readonly [K in ThingKind]: ThingShape<BodyOf[K]> } = {
   queue: queueThing((text) => isCostly(sayOnly(text).steps)),
   handle: HANDLE_THING,
   reward: REWARD_THING,
+  game: GAME_THING,
   'phrase-group': PHRASE_GROUP_THING,
 };

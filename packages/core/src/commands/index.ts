@@ -30,3 +30,4 @@ export type {
 } from './state.js';
 export { REFUSED, USE } from './slices.js';
 export { COMMAND_THING } from './thing.js';
+export { wordFrom } from './word.js';

@@ -142,6 +142,8 @@ export interface NewsOf {
   queue: { readonly ids: readonly string[] };
   /** something was bought, or what was bought stands otherwise */
   redemption: { readonly ids: readonly string[] };
+  /** rounds of games began, went on or ended; told at most ten times a second */
+  game: { readonly ids: readonly string[] };
   /** what is shown on stages, or which pages show them, changed; told at most ten times a second. UTC milliseconds */
   stage: { readonly at: number };
   /** a text file was written or taken away */
@@ -175,6 +177,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   ledger: 'control-room',
   queue: 'control-room',
   redemption: 'control-room',
+  game: 'control-room',
   stage: 'control-room',
   output: 'control-room',
   webhook: 'control-room',

@@ -6,9 +6,13 @@ export {
   pieceKind,
   rulesOf,
   untilHour,
+  type BossData,
+  type CallsData,
   type CommandsData,
   type CounterData,
   type CountdownData,
+  type CrewData,
+  type FindsData,
   type GoalData,
   type PictureData,
   type PieceKind,
@@ -20,6 +24,7 @@ export {
   type ShownLine,
   type StageData,
   type TextData,
+  type WheelData,
 } from './kinds/index.js';
 export {
   ALIGNMENTS,

@@ -68,7 +68,7 @@ describe('an overlay', () => {
         piece('stage', { id: 'c', settings: { most: 0, fresh: 1, gap: 99 } }),
         piece('counter', { id: 'd', width: 1, seconds: -1, when: { ...ALWAYS, from: '25:00' } }),
         piece('picture', { id: 'd', settings: { media: 'gone' } }),
-        { ...piece('text', { id: 'e' }), kind: 'wheel' },
+        { ...piece('text', { id: 'e' }), kind: 'of-a-later-gully' },
       ],
       { width: 20, still: 'gone' },
     );
@@ -118,6 +118,7 @@ describe('an overlay', () => {
       rows: [{ name: 'siltlark', beside: expect.stringMatching(/^1,504/u) }],
     });
     expect(shown('queue')).toBeNull();
+    for (const kind of ['wheel', 'boss', 'crew', 'finds', 'bingo']) expect(shown(kind)).toBeNull();
     expect(shown('chat')).toEqual([expect.objectContaining({ name: 'pebblewren' })]);
     expect(shown('picture', { settings: { media: 'rope' } })).toEqual({
       url: '/overlay/media/rope.webp',

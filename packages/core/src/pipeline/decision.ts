@@ -3,6 +3,7 @@ import type { RankedChange } from '../currency/index.js';
 import type { CommandChange, CommandWorld, ViewersView } from '../commands/index.js';
 import type { GuardChange, GuardEffect, GuardView } from '../guard/index.js';
 import type { Quiet } from '../quiet/index.js';
+import type { HeardChange } from '../plays/index.js';
 import type { TimerChange } from '../timers/index.js';
 import type { AskEffect, SayEffect, Started } from '../routines/index.js';
 
@@ -31,7 +32,7 @@ export interface ArrivalChange {
   readonly at: number;
 }
 
-export type Change = CommandChange | ArrivalChange | TimerChange | GuardChange | RankedChange;
+export type Change = CommandChange | ArrivalChange | TimerChange | GuardChange | RankedChange | HeardChange;
 /** Something to be done; what a run asked for names the run, which goes on with what came of it. */
 export type Effect = SayEffect | GuardEffect | (AskEffect & { readonly run?: string });
 

@@ -12,6 +12,7 @@ test('the stages stand in the order of a message’s way', () => {
     'ignored',
     'quiet',
     'arrivals',
+    'heard',
     'commands',
   ]);
 });

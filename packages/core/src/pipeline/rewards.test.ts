@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { decideCommand } from '../commands/index.js';
+import { decideCommand, wordFrom } from '../commands/index.js';
 import {
   buy,
   NO_REWARDS,
@@ -16,7 +16,6 @@ import {
   prepareReward,
   rewardFaults,
   REWARD_STARTERS,
-  wordFrom,
   type RewardBody,
 } from '../rewards/index.js';
 import { resumeRun, routineOf, STEP_KINDS, type Step } from '../routines/index.js';
@@ -315,7 +314,7 @@ describe('what is wrong with a reward', () => {
       ['bell', ['steps.0.sound']],
       ['key', ['list']],
     ]);
-    expect(REWARD_STARTERS.map(({ body }) => wordFrom(body.name))).toEqual([
+    expect(REWARD_STARTERS.map(({ body }) => wordFrom(body.name, 'reward'))).toEqual([
       'supperbell',
       'namepassage',
       'postcardbelow',

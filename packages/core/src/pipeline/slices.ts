@@ -2,6 +2,7 @@ import { RANKED } from '../currency/index.js';
 import { REFUSED, USE } from '../commands/index.js';
 import { GUARD_SLICES } from '../guard/index.js';
 import { Layers, NOT_LOOKED_AT, type About, type Slice, type Slices } from '../layers/index.js';
+import { HEARD } from '../plays/index.js';
 import { ROUTINE_SLICES } from '../routines/index.js';
 import type { ArrivalChange, Change, World } from './decision.js';
 
@@ -30,6 +31,7 @@ export const SLICES: Slices<World, Change> = {
   refused: REFUSED,
   arrival: ARRIVAL,
   ranked: RANKED,
+  heard: HEARD,
   ...GUARD_SLICES,
   // Where timers are only laid over, who plays them keeps when each fired.
   timer: { begin: () => NOT_LOOKED_AT, words: () => [] },

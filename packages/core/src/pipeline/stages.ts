@@ -3,6 +3,7 @@ import { decideCommand } from '../commands/index.js';
 import { guardLine } from '../guard/index.js';
 import { quietAt, quietInWords } from '../quiet/index.js';
 import { decideArrival } from './arrivals.js';
+import { decideHeard } from './heard.js';
 import type { Decision, World } from './decision.js';
 
 /** What a stage that lets a message go on has to say, and to do. */
@@ -68,6 +69,9 @@ const arrivals: Stage = {
   },
 };
 
+/** Games that listen to chat may have to do with it, and it goes on. */
+const heard: Stage = { name: 'heard', decide: decideHeard };
+
 function nothing(brief: string, decided: string): Decision {
   return {
     changes: [],
@@ -84,7 +88,7 @@ const commands: Stage = { name: 'commands', decide: decideCommand };
  * The stages of a message's way, in order. This is the one place that says it. What looks at
  * everybody's lines, whatever else becomes of them, stands before `ignored`.
  */
-export const STAGES: readonly Stage[] = [own, guard, ignored, quiet, arrivals, commands];
+export const STAGES: readonly Stage[] = [own, guard, ignored, quiet, arrivals, heard, commands];
 
 /** What becomes of a message that the guard took out by mistake: it goes on from there. */
 export function decideAfterGuard(line: ChatLine, world: World): Decision {

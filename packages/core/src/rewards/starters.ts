@@ -102,14 +102,3 @@ export function commandFor(reward: string, word: string): CommandBody {
     routine: { ...any.routine, steps },
   };
 }
-
-/** The word a reward is redeemed with, made from its name: `Ring the supper bell` is `supperbell`. */
-export function wordFrom(name: string): string {
-  const words = name
-    .normalize('NFKD')
-    .toLowerCase()
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word !== '' && !FILLERS.has(word));
-  return words.slice(-2).join('').slice(0, 20) || 'reward';
-}
-const FILLERS = new Set(['a', 'an', 'the', 'this', 'that', 'from', 'for', 'of', 'to', 'in']);

@@ -1,6 +1,7 @@
 import { chanceFrom } from '../random/index.js';
 import { NO_PURSE } from '../currency/index.js';
 import { NO_QUEUES } from '../queue/index.js';
+import { NO_GAMES } from '../plays/index.js';
 import { NO_REWARDS } from '../redemptions/index.js';
 import { NO_STAGES } from '../stage/index.js';
 import { OFFLINE } from '../stream/index.js';
@@ -22,6 +23,8 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   purse: NO_PURSE,
   queue: NO_QUEUES,
   rewards: NO_REWARDS,
+  games: NO_GAMES,
+  gameTexts: { of: () => undefined },
   stages: NO_STAGES,
   grace: { until: () => undefined },
   timers: { inWords: () => '', nameOf: () => undefined },

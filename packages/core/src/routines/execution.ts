@@ -38,7 +38,7 @@ export class Execution implements StepRun {
   readonly changes: RoutineChange[] = [];
   readonly effects: RoutineEffect[] = [];
   readonly checks: Check[];
-  readonly occasion: Occasion;
+  occasion: Occasion;
   awaiting: Awaiting | undefined;
   ended: RunEnd | undefined;
   name = '';
@@ -126,6 +126,7 @@ export class Execution implements StepRun {
     if (this.awaiting === undefined) return undefined;
     return {
       ...this.begun,
+      occasion: this.occasion,
       frames: this.frames,
       memory: this.over.memory,
       steps: this.steps,
@@ -156,6 +157,7 @@ export class Execution implements StepRun {
       const place = `${frame.place}.${String(frame.next)}.${outcome.enter}`;
       this.frames.push({ routine: frame.routine, place, next: 0 });
     } else if ('call' in outcome) this.call(outcome.call);
+    else if ('says' in outcome) this.tell(outcome);
     else if ('waitMs' in outcome) this.wait(outcome.waitMs);
     else if ('ask' in outcome) {
       this.effects.push({ ...outcome.ask, run: this.begun.id });
@@ -169,6 +171,14 @@ export class Execution implements StepRun {
     this.note(rule, failed, 'stopped');
     this.remember('run', FAILURE, failed);
     if (stop) this.end('failed', failed);
+  }
+
+  /** Goes on with what is said of a game; the texts from here on are told of that. */
+  private tell({ says, game }: Extract<Outcome, { says: unknown }>): void {
+    const said = this.world.gameTexts.of(game, says, this.world.chance);
+    this.occasion = { ...this.occasion, game: { id: game, told: says.told } };
+    this.filledWith = undefined;
+    if (said !== undefined) this.frames.push({ routine: said, place: 'steps', next: 0 });
   }
 
   private call(id: string): void {

@@ -3,6 +3,7 @@ import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
 import { DRAWN } from '../lists/index.js';
 import type { DrawState } from '../random/index.js';
 import { BUMP, HANDLE, QUEUE } from '../queue/index.js';
+import { PLAYED } from '../plays/index.js';
 import { REDEMPTION } from '../redemptions/index.js';
 import { STAGE } from '../stage/index.js';
 import { durationInWords } from '../text/index.js';
@@ -103,6 +104,7 @@ export const ROUTINE_SLICES = {
   bump: BUMP,
   handle: HANDLE,
   redemption: REDEMPTION,
+  played: PLAYED,
   stage: STAGE,
   // Nothing looks at what was posted; where it is only laid over, it is not sent.
   post: {

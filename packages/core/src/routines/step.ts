@@ -1,4 +1,5 @@
 import type { Role } from '../chat/index.js';
+import type { PlayWish } from '../plays/index.js';
 import type { QueueDoes } from '../queue/index.js';
 import type { DrawOrder } from '../random/index.js';
 import type { Animation, Place, StageDoes } from '../stage/index.js';
@@ -244,6 +245,16 @@ export interface RedeemStep extends Base, MayFail {
   readonly typed: string;
 }
 
+/** Plays a game, opens a round of it, stops it, or tells how somebody did. */
+export interface PlayStep extends Base, MayFail {
+  readonly kind: 'play';
+  /** its id */
+  readonly game: string;
+  readonly does: PlayWish['does'];
+  /** Liquid that comes to the stake and what else is played with */
+  readonly typed: string;
+}
+
 /** Stands in place of an overlay's id for every overlay that has a stage. */
 export const EVERY_STAGE = 'every';
 /** Stands in place of a sound's id for none. */
@@ -330,7 +341,8 @@ export type Step =
   | SpeakStep
   | StageStep
   | HandleStep
-  | RedeemStep;
+  | RedeemStep
+  | PlayStep;
 export type StepKindName = Step['kind'];
 export type StepOf<K extends StepKindName> = Extract<Step, { kind: K }>;
 

@@ -1,6 +1,7 @@
 import { ROLE_NAMES, strongestRole, type Role } from '../chat/index.js';
 import { figure, hourWorth, nextRank, standingOf } from '../currency/index.js';
 import { handleNow, queueValues, type Queue } from '../queue/index.js';
+import { gameValues } from '../plays/index.js';
 import { rewardValues, type Reward } from '../redemptions/index.js';
 import { listWord } from '../lists/index.js';
 import {
@@ -102,6 +103,7 @@ export function textValues(
       at,
       commandFor: (reward) => redeemedWith(reward, world),
     }),
+    game: gameValuesOf(occasion, world),
     timers: { next: () => world.timers.inWords() },
     commands: {
       open: () => world.commands.openTo(viewer, occasion.roles),
@@ -180,6 +182,23 @@ function rewardOf(
   if (redemption !== undefined) return rewards.find(redemption.reward);
   const name = memory[REWARD_WORD];
   return name === undefined ? undefined : rewards.all().find(({ terms }) => terms.name === name);
+}
+
+/** What there is to tell of the game a run is about; empty where it is about none. */
+function gameValuesOf(
+  { game, viewer }: Occasion,
+  { games, purse, commands }: RoutineWorld,
+): Record<string, unknown> {
+  const id = game?.id ?? '';
+  return gameValues({
+    name: games.find(id)?.name ?? '',
+    told: game?.told ?? {},
+    settings: purse.settings,
+    own: () => games.tally(id, viewer.id),
+    total: () => games.total(id),
+    type: () =>
+      commands.doing((step) => step.kind === 'play' && step.does === 'play' && step.game === id) ?? '',
+  });
 }
 
 /** A reward's own command, else the one for any with its name; undefined where there is neither. */

@@ -2,6 +2,7 @@ import type { Role } from '../chat/index.js';
 import type { PostedChange, PurseView } from '../currency/index.js';
 import type { DrawnChange, ListsView } from '../lists/index.js';
 import type { BumpChange, HandleChange, QueueChange, QueueView } from '../queue/index.js';
+import type { GamesView, PlayedChange, SaidOfGame, Told } from '../plays/index.js';
 import type { Chance, DrawState } from '../random/index.js';
 import type { RedemptionChange, RewardsView } from '../redemptions/index.js';
 import type { StageChange, StagesView } from '../stage/index.js';
@@ -22,6 +23,11 @@ export interface CounterState {
 /** For whom, or how long, something is remembered outside a run. */
 export const KEPT_SPANS = ['viewer', 'stream', 'good'] as const satisfies readonly Span[];
 export type KeptSpan = (typeof KEPT_SPANS)[number];
+
+/** What games say, as routines; undefined where they say nothing then. */
+export interface GameTexts {
+  of(game: string, said: SaidOfGame, chance: Chance): PreparedRoutine | undefined;
+}
 
 export interface CountersView {
   /** undefined for a counter that was never changed */
@@ -75,6 +81,8 @@ export interface RoutineWorld {
   readonly purse: PurseView;
   readonly queue: QueueView;
   readonly rewards: RewardsView;
+  readonly games: GamesView;
+  readonly gameTexts: GameTexts;
   readonly stages: StagesView;
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
@@ -133,6 +141,8 @@ export interface Occasion {
   readonly queue?: { readonly id: string; readonly whileOff: boolean };
   /** the purchase it carries out, by ids; its end says what becomes of that */
   readonly redemption?: { readonly id: string; readonly reward: string };
+  /** the game it is about, by id, and what there is to tell of it */
+  readonly game?: { readonly id: string; readonly told: Told };
   /** true when nothing real brought it about, so that what it shows is marked */
   readonly test?: boolean;
   readonly at: number;
@@ -207,6 +217,7 @@ export type RoutineChange =
   | BumpChange
   | HandleChange
   | RedemptionChange
+  | PlayedChange
   | StageChange
   | RunChange;
 

@@ -3,6 +3,7 @@ import { escrowAccount, viewerAccount, type PostedChange } from '../currency/ind
 import { LOOK_BACK_MS, PERSON_ACTS, Reading, type Catch } from '../guard/index.js';
 import type { QueueEntry } from '../queue/index.js';
 import type { Change, World } from '../pipeline/index.js';
+import type { Play, PlayedChange } from '../plays/index.js';
 import { prepareRoutine, routineOf, startRun } from '../routines/index.js';
 import type { Redemption } from '../redemptions/index.js';
 import { EMPTY_STAGE, raise, STAGE_RULES, type Alert } from '../stage/index.js';
@@ -223,6 +224,12 @@ export function anyChange({ viewers, commands, lists, timers }: Things): Arbitra
         by: 'gully' as const,
         at: when,
       })),
+    played: fc
+      .record({ viewer, at, id: MESSAGE_ONCE, paid: fc.nat(50), over: fc.boolean(), level: fc.nat(4) })
+      .map(({ viewer: who, at: when, id, paid, over, level }) => aPlay(id, who, paid, level, over, when)),
+    heard: fc
+      .record({ viewer, name, text: fc.constantFrom('lamp', 'lamp lamp'), at })
+      .map((line) => ({ kind: 'heard' as const, line })),
     stage: fc.record({ viewer, at, id: MESSAGE_ONCE }).map(({ viewer: who, at: when, id }) => {
       const alert = { ...AN_ALERT, id, at: when, viewer: who };
       const moment = { overlay: STAGE_SEEN, rules: STAGE_RULES, seen: true, at: when };
@@ -258,6 +265,57 @@ const AN_ALERT: Alert = {
   seconds: 5,
   test: false,
 };
+
+const GAME_SEEN = 'g1';
+
+/** Somebody plays a game, which is over with that or goes on. */
+function aPlay(
+  id: string,
+  viewer: string,
+  paid: number,
+  level: number,
+  over: boolean,
+  at: number,
+): PlayedChange {
+  const play: Play = {
+    ...{ n: 0, viewer, name: viewer, stake: 10, typed: '', at, numbers: [3], level: 0, does: 'play' },
+  };
+  const result = {
+    n: 0,
+    viewer,
+    name: viewer,
+    outcome: 'won',
+    variant: '',
+    level: 0,
+    staked: 10,
+    due: paid,
+    paid,
+    shown: '3',
+  };
+  const results = over ? [result] : [];
+  return {
+    kind: 'played',
+    round: {
+      ...{
+        id,
+        game: GAME_SEEN,
+        title: 'High roll',
+        kind: 'high-roll',
+        version: 1,
+        settings: {},
+        startedAt: at,
+      },
+      ...{ until: undefined, state: null, plays: [play], ticks: [], results },
+      over: over ? 'ended' : undefined,
+      endedAt: over ? at : undefined,
+    },
+    play,
+    results,
+    levels: [[viewer, level]],
+    by: 'gully',
+    at,
+  };
+}
 
 /** A purchase of a line that nobody else gets. */
 function aRedemption(id: string, viewer: string, state: Redemption['state'], at: number): Redemption {
@@ -338,6 +396,17 @@ export function seen(world: World, { viewers, commands }: Things) {
       world.rewards.sales(REWARD_SEEN).last(who),
       world.rewards.openOf(who).map(({ line }) => world.rewards.isGiven('keys', line?.text ?? '')),
     ]),
+    games: [
+      world.games
+        .rounds(GAME_SEEN)
+        .map(({ id }) => id)
+        .sort(),
+      world.games.lastOver(GAME_SEEN),
+      world.games.last(GAME_SEEN)?.id,
+      viewers.map((who) => world.games.tally(GAME_SEEN, who)),
+      world.games.total(GAME_SEEN),
+      world.games.heard(),
+    ],
     stages: world.stages.all(),
     grace: viewers.map((who) => world.grace.until(who)),
     standings: viewers.map((who) => world.guard.standingOf(who)),

@@ -8,6 +8,7 @@ export const THING_KINDS = [
   'queue',
   'handle',
   'reward',
+  'game',
   'command',
   'timer',
   'phrase-group',

@@ -6,10 +6,12 @@ import {
   type Input,
   type Trigger,
 } from '@gully/core/commands';
+import { commandForGame } from '@gully/core/games';
 import { commandFor } from '@gully/core/rewards';
 import { STARTER_SETS } from '@gully/core/bundles';
 import { routineOf, sayOnly, withReferences, type Step } from '@gully/core/routines';
 import { CAMPFIRE, QUOTES } from '../../lists/demo/index.js';
+import { GAME_WORDS } from './game-words.js';
 import { REWARD_WORDS } from './reward-words.js';
 import { NOTICE_ID, onlyIf } from '../../routines/demo/index.js';
 
@@ -315,6 +317,12 @@ const QUOTING = QUOTE_BOOK.map((body, n) => ({
   body: { ...body, routine: { ...body.routine, steps: withReferences(body.routine.steps, () => QUOTES.id) } },
 }));
 
+/** The words games are played with. */
+const PLAYING: readonly DemoCommand[] = Object.entries(GAME_WORDS).map(([game, word]) => ({
+  season: 0,
+  body: commandForGame(game, word),
+}));
+
 /** The words rewards are redeemed by, with how often each was used before. */
 const REDEEMING: readonly DemoCommand[] = [
   ...Object.entries(REWARD_WORDS).map(([reward, word]) => ({
@@ -347,6 +355,7 @@ const OWN = GIVEN.map(
 export const DEMO_COMMANDS: readonly DemoCommand[] = [
   ...OWN,
   ...QUOTING,
+  ...PLAYING,
   ...REDEEMING,
   ...[...FLINT_COMMANDS, ...QUEUE_COMMANDS].map((body) => ({ season: 0, body })),
 ];

@@ -17,6 +17,7 @@ import { writeCommand } from '../writing.js';
 import { DEMO_COMMANDS } from './commands.js';
 
 export { DEMO_COMMANDS } from './commands.js';
+export { GAME } from './game-words.js';
 export { REWARD } from './reward-words.js';
 
 const DAY = 86_400_000;

@@ -33,6 +33,9 @@ export const DEMO_OVERLAY: OverlayBody = {
       settings: { counter: 'depth', goal: 268, label: 'To the deepest we have been' },
     }),
     piece('queue', { x: 1_448, y: 640, width: 424, height: 392 }, { size: 28 }),
+    piece('crew', { x: 48, y: 150, width: 520, height: 340 }, { size: 28 }),
+    piece('boss', { x: 640, y: 876, width: 720, height: 156 }),
+    piece('wheel', { x: 640, y: 190, width: 640, height: 660 }, { background: '', edge: true, size: 32 }),
     piece('stage', { x: 480, y: 190, width: 960, height: 540 }),
   ],
 };

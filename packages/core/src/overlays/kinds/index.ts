@@ -1,3 +1,4 @@
+import { bingo, boss, crew, finds, wheel } from './games.js';
 import type { PieceKind } from './kind.js';
 import { counter, goal } from './numbers.js';
 import { chat, leaderboard, queue } from './people.js';
@@ -19,6 +20,11 @@ export const PIECE_KINDS = {
   picture,
   countdown,
   chat,
+  wheel,
+  boss,
+  crew,
+  finds,
+  bingo,
 } as const satisfies Readonly<Record<string, PieceKind>>;
 
 export type PieceKindName = keyof typeof PIECE_KINDS;
@@ -29,6 +35,7 @@ export function pieceKind(kind: string): PieceKind | undefined {
 }
 export { rulesOf, untilHour } from './plain.js';
 export type { CommandsData, CountdownData, PictureData, StageData, TextData } from './plain.js';
+export type { BossData, CallsData, CrewData, FindsData, WheelData } from './games.js';
 export type { CounterData, GoalData } from './numbers.js';
 export type { QueueData, RowsData } from './people.js';
 export type { PieceKind, PieceMoment, Settings, ShownLine } from './kind.js';

@@ -9,6 +9,7 @@ import { editCommand } from './commands.js';
 import { addLine, draw, findLine, takeLine } from './lists.js';
 import { counter, forget, remember } from './memory.js';
 import { clear, output, post, timer } from './outside.js';
+import { play } from './play.js';
 import { redeem } from './rewards.js';
 import { reply, say, tell } from './say.js';
 import { isAskedOnStage, show, sound, speak, stage } from './stage.js';
@@ -45,6 +46,7 @@ export const STEP_KINDS: { readonly [K in StepKindName]: StepKind<StepOf<K>> } =
   queue,
   handle,
   redeem,
+  play,
   show,
   sound,
   speak,

@@ -1,4 +1,5 @@
 import type { Check } from '../../chat/index.js';
+import type { SaidOfGame } from '../../plays/index.js';
 import type { DrawOrder } from '../../random/index.js';
 import type { Evaluated } from '../../text/index.js';
 import type { Held } from '../compare.js';
@@ -39,6 +40,8 @@ export type Outcome =
   /** the steps of one of its inner lists, then the next step */
   | { readonly enter: string }
   | { readonly call: string }
+  /** something is said of a game, and whatever follows from it */
+  | { readonly says: SaidOfGame; readonly game: string }
   | { readonly waitMs: number }
   | { readonly ask: AskEffect; readonly stop: boolean }
   /** it could not be done, and why */

@@ -1,0 +1,183 @@
+import { Injectable } from '@nestjs/common';
+import type { Actor } from '@gully/core/actors';
+import { namesInWords, type PlayDecision, type Round } from '@gully/core/plays';
+import { endRound, tickRound } from '@gully/core/games';
+import type { World } from '@gully/core/pipeline';
+import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
+import { ActivityService } from '../activity/index.js';
+import { ConnectionSettings } from '../connection/index.js';
+import { newId } from '../database/index.js';
+import { ChannelWorld, Performers, SELF } from '../live/index.js';
+import { PipelineService, type Job } from '../pipeline/index.js';
+import { Problem } from '../problem/index.js';
+import { RunLog } from '../runs/index.js';
+import { ViewersService } from '../viewers/index.js';
+import { GamesService } from './games.service.js';
+import { sayOfGame } from './telling.js';
+
+interface Taken {
+  readonly game: { readonly id: string; readonly name: string };
+  readonly decision: PlayDecision;
+  readonly viewer: ViewerFacts;
+}
+
+/** What happens in games beside what is typed: what people do in the control room, and what time and a restart bring about. */
+@Injectable()
+export class GameActing {
+  constructor(
+    private readonly games: GamesService,
+    private readonly viewers: ViewersService,
+    private readonly connection: ConnectionSettings,
+    private readonly pipeline: PipelineService,
+    private readonly world: ChannelWorld,
+    private readonly performers: Performers,
+    private readonly runLog: RunLog,
+    private readonly activity: ActivityService,
+  ) {}
+
+  /** Opens a round by hand, stops what is going on, or plays as the streamer. */
+  async act(id: string, does: 'open' | 'stop' | 'play', typed: string, actor: Actor): Promise<void> {
+    const streamer = await this.streamer(does);
+    const players = this.world
+      .now()
+      .games.rounds(id)
+      .flatMap(({ plays }) => plays.map(({ viewer }) => viewer));
+    const fault = await this.pipeline.do<string | undefined>({
+      kind: 'game',
+      actor,
+      about: [...new Set([streamer.id, ...players])].filter((each) => each !== '' && each !== SELF),
+      texts: [typed],
+      decide: () => {
+        const world = this.world.now();
+        const game = world.games.find(id);
+        if (game === undefined) throw new Problem(404, 'There is no such game', 'It was deleted.');
+        const at = Date.now();
+        const wish = { does, viewer: streamer, roles: streamer.roles, typed };
+        const decision = world.games.play(world, id, wish, { by: actor, at, mark: newId(at) });
+        return this.taken(world, { game, decision, viewer: streamer }, at, (failed) => {
+          if (failed === undefined && does !== 'play')
+            this.activity.record('changed', game.name, ACTS[does], actor);
+          return failed;
+        });
+      },
+    });
+    if (fault !== undefined)
+      throw new Problem(409, 'Nothing was changed', `${fault.charAt(0).toUpperCase()}${fault.slice(1)}.`);
+  }
+
+  /** Takes a round on whose time has come. @param at UTC milliseconds, not before its time */
+  tick(round: Round, at: number): Promise<void> {
+    return this.pipeline.do(
+      this.jobOf([round.id], round.plays, (world) => {
+        const game = this.games.preparedOf(round.game);
+        const now = world.games.rounds(round.game).find(({ id }) => id === round.id);
+        if (now === undefined) return undefined;
+        const asked = { by: 'gully', at, mark: newId(at) } as const;
+        // Without its game there is nothing to play it by.
+        const decision =
+          game === undefined ? endRound(world, now, 'stopped', asked) : tickRound(world, game, now, asked);
+        return decision === undefined
+          ? undefined
+          : { game: game ?? { id: now.game, name: now.title }, decision, viewer: this.firstOf(now, at) };
+      }),
+    );
+  }
+
+  /** Gives back what was staked in rounds that Gully stopped in the middle of, and says so once. */
+  giveBack(rounds: readonly Round[]): void {
+    for (const [n, round] of rounds.entries())
+      this.pipeline.surely(
+        this.jobOf([round.id], round.plays, (world) => {
+          const at = Date.now();
+          const now = world.games.rounds(round.game).find(({ id }) => id === round.id);
+          if (now === undefined) return undefined;
+          const decision = endRound(world, now, 'restart', { by: 'gully', at, mark: newId(at) });
+          const isLast = n === rounds.length - 1;
+          const players = [
+            ...new Set(
+              rounds.flatMap(({ plays }) => plays.filter(({ stake }) => stake > 0).map(({ name }) => name)),
+            ),
+          ];
+          const titles = namesInWords([...new Set(rounds.map(({ title }) => title))]);
+          this.activity.record(
+            'stopped',
+            round.title,
+            'stopped by a restart; the stakes are given back',
+            'gully',
+          );
+          return {
+            game: { id: now.game, name: titles },
+            decision:
+              'fault' in decision || !isLast || players.length === 0
+                ? decision
+                : { ...decision, says: { lines: ['restart'], told: { names: players } } },
+            viewer: this.firstOf(now, at),
+          };
+        }),
+      );
+  }
+
+  private jobOf(
+    ids: readonly string[],
+    plays: Round['plays'],
+    decide: (world: World) => Taken | undefined,
+  ): Job {
+    return {
+      kind: 'game',
+      actor: 'gully',
+      about: [...new Set(plays.map(({ viewer }) => viewer))].filter((each) => each !== ''),
+      decide: () => {
+        const world = this.world.now();
+        const taken = decide(world);
+        if (taken === undefined) return { changes: [], done: () => undefined };
+        return this.taken(world, taken, Date.now(), (failed) => {
+          if (failed !== undefined) throw new Error(`a round could not go on (${ids.join(' ')}): ${failed}`);
+        });
+      },
+    };
+  }
+
+  private taken<Result>(
+    world: World,
+    { game, decision, viewer }: Taken,
+    at: number,
+    done: (fault: string | undefined) => Result,
+  ) {
+    if ('fault' in decision) return { changes: [], done: () => done(decision.fault) };
+    const said = sayOfGame(world, game, decision.says, { decided: decision.changes, viewer, at });
+    return {
+      changes: [...decision.changes, ...said.changes],
+      done: () => {
+        const who = viewer.id === SELF ? {} : { viewer: viewer.id };
+        this.performers.perform(said.effects, { because: `of the game ${game.name}`, ...who });
+        if (said.started !== undefined) this.runLog.record(said.started);
+        return done(undefined);
+      },
+    };
+  }
+
+  /** Whom the texts of a round are about. */
+  private firstOf({ plays }: Round, at: number): ViewerFacts {
+    const first = plays.find(({ viewer }) => viewer !== '');
+    if (first === undefined) return strangerFacts(SELF, this.connection.channelName, ['streamer'], at);
+    return this.viewers.facts(first.viewer) ?? strangerFacts(first.viewer, first.name, [], at);
+  }
+
+  /** The streamer as they were last in the room. */
+  private async streamer(does: 'open' | 'stop' | 'play'): Promise<ViewerFacts> {
+    const name = this.connection.room.streamer;
+    if (name !== '') await this.viewers.loadNames([name]);
+    const known = name === '' ? undefined : this.viewers.facts(this.viewers.named(name)?.id ?? '');
+    if (known !== undefined) return { ...known, roles: ['streamer'] };
+    if (does !== 'play') return strangerFacts(SELF, this.connection.channelName, ['streamer'], Date.now());
+    throw new Problem(
+      409,
+      'You cannot join yet',
+      name === ''
+        ? 'Gully does not know who the streamer is; say so under Connection.'
+        : `${name} has not written in chat yet, and so has nothing to stake.`,
+    );
+  }
+}
+
+const ACTS = { open: 'opened by hand', stop: 'stopped, and the stakes given back' } as const;

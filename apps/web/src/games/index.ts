@@ -1,0 +1,2 @@
+export { GAMES } from './manifest.js';
+export { openGame } from './open-game.js';

@@ -1,0 +1,44 @@
+import type { PlayWish } from '../../plays/index.js';
+import type { PlayStep } from '../step.js';
+import { IF_FAILS } from './failing.js';
+import type { StepKind } from './kind.js';
+
+const DOES: Readonly<Record<PlayWish['does'], string>> = {
+  play: 'play',
+  open: 'open a round of',
+  stop: 'stop, and give the stakes back, in',
+  stats: 'tell how somebody did in',
+};
+
+export const play: StepKind<PlayStep> = {
+  kind: 'play',
+  group: 'Do',
+  verb: 'Game:',
+  means: 'plays a game, opens or stops it, or tells how somebody did',
+  words: ['game', 'gamble', 'bet', 'stake', 'dice', 'slots', 'raffle', 'duel', 'wheel'],
+  blanks: {
+    does: { as: 'choice', label: 'What is done', options: DOES },
+    game: { as: 'reference', to: 'game', label: 'Game' },
+    typed: { as: 'text', label: 'Stake and more', example: '{{ input.all }}', most: 200 },
+    ifFails: IF_FAILS,
+  },
+  line: ({ does }) => [
+    { blank: 'does' },
+    { blank: 'game' },
+    ...(does === 'play' ? ['with', { blank: 'typed' as const }] : []),
+    'if it cannot be,',
+    { blank: 'ifFails' },
+  ],
+  blank: (id) => ({ kind: 'play', id, does: 'play', game: '', typed: '{{ input.all }}', ifFails: 'stop' }),
+  run({ does, game, typed, ifFails }, run) {
+    const { world, occasion, at, mark } = run;
+    const { viewer, roles } = occasion;
+    const by = viewer.roles.includes('streamer') ? 'streamer' : (`viewer:${viewer.id}` as const);
+    const wish = { does, viewer, roles, typed: does === 'play' ? run.render(typed).text : '' };
+    const decided = world.games.play(world, game, wish, { by, at, mark });
+    if ('fault' in decided) return { failed: decided.fault, stop: ifFails === 'stop' };
+    for (const change of decided.changes) run.change(change);
+    run.note(`${run.name}: ${DOES[does]} ${world.games.find(game)?.name ?? 'a game'}`, decided.words);
+    return decided.says === undefined ? undefined : { says: decided.says, game };
+  },
+};
