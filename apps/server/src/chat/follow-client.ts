@@ -66,6 +66,8 @@ interface Following {
 /** Follows what the chat server tells: keeps the room by it, and hands on the rest. */
 export function followClient({ client, room, log, set, nick, told }: Following): void {
   passOverWhatIsBroken(client, log);
+  // The library hands these on for every line that comes or goes, and nobody listens.
+  for (const event of ['raw', 'debug']) client.connection.removeAllListeners(event);
   const here = (channel: string): boolean => foldNick(channel) === foldNick(set().channel);
   const isOwn = (name: string, own: string): boolean => foldNick(name) === foldNick(own);
   // Answers are short; without this the network may hold each back for the last one's receipt.

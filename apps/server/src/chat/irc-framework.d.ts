@@ -58,6 +58,7 @@ declare module 'irc-framework' {
       supports(feature: string): unknown;
     };
     readonly connected: boolean;
+    readonly connection: { removeAllListeners(event: string): void };
     readonly command_handler: { dispatch(message: { readonly command: string }): void };
     connect(options: ConnectOptions): void;
     requestCap(names: string[]): void;

@@ -1,3 +1,4 @@
+import type { Socket } from 'node:net';
 import type { Client } from 'irc-framework';
 import { MessageNames } from './message-names.js';
 
@@ -12,14 +13,21 @@ export interface Destination {
 /** What is done in the room: lines are said, answered as threads, and taken out again. */
 export class RoomActs {
   private readonly messages = new MessageNames();
+  private socket: Socket | undefined;
+  private gathered: Socket | undefined;
 
   constructor(
     private readonly client: Client,
     private readonly channel: () => string,
-  ) {}
+  ) {
+    client.on('raw socket connected', (socket) => {
+      this.socket = socket;
+    });
+  }
 
   /** Puts a line in the channel, or brings it to one viewer. */
   say(text: string, { to, thread }: Destination): void {
+    this.gather();
     const target = to ?? this.channel();
     if (thread !== undefined && this.can('message-tags'))
       this.client.raw(`@+draft/reply=${thread} PRIVMSG ${target} :${text}`);
@@ -74,6 +82,18 @@ export class RoomActs {
 
   kick(nick: string, reason: string): void {
     this.client.raw('KICK', this.channel(), nick, reason);
+  }
+
+  /** Whatever is said in one go leaves together: the answers of one moment are one write, not one each. */
+  private gather(): void {
+    const { socket } = this;
+    if (socket === undefined || socket === this.gathered) return;
+    this.gathered = socket;
+    socket.cork();
+    process.nextTick(() => {
+      this.gathered = undefined;
+      socket.uncork();
+    });
   }
 
   private can(capability: string): boolean {

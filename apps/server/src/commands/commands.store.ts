@@ -212,14 +212,12 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   }
 
   /** Writes changes down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
-  private async write(
-    manager: EntityManager,
-    changes: readonly (UseChange | RefusedChange)[],
-  ): Promise<void> {
-    await this.uses.write(
+  private write(manager: EntityManager, changes: readonly (UseChange | RefusedChange)[]): Promise<void> {
+    this.uses.write(
       manager,
       changes.filter((change) => change.kind === 'use'),
     );
+    return Promise.resolve();
   }
 
   private prepareAll(): void {

@@ -1,6 +1,6 @@
 import { COOLDOWN_LIMIT, type CommandUse, type UseChange } from '@gully/core/commands';
 import { MoreThan, MoreThanOrEqual } from 'typeorm';
-import { type EntityManager } from '../database/index.js';
+import { readied, type EntityManager } from '../database/index.js';
 import { CommandDayUseRow, CommandViewerUseRow } from './rows.js';
 
 interface OfCommand {
@@ -108,27 +108,45 @@ export class Uses {
     known.forgetAbove = Math.max(FORGET_ABOVE, known.byViewer.size * 2);
   }
 
-  /** Writes uses down, within the caller’s write: each statement once, however many there are. */
-  async write(manager: EntityManager, changes: readonly UseChange[]): Promise<void> {
-    if (changes.length === 0) return;
-    const uses = JSON.stringify(
-      changes.map(({ commandId, viewer, at }) => [commandId, viewer, at, dayOf(at)]),
-    );
-    for (const statement of WRITES) await manager.query(statement, [uses]);
+  /** Writes uses down, within the caller’s write. */
+  write(manager: EntityManager, changes: readonly UseChange[]): void {
+    const [command, viewerUse, dayUse] = WRITES.map((statement) => readied(manager, statement));
+    for (const { count, of, at } of summed(changes, ({ commandId }) => [commandId]))
+      command?.(count, at, ...of);
+    for (const { count, of, at } of summed(changes, ({ commandId, viewer }) => [commandId, viewer]))
+      viewerUse?.(...of, count, at);
+    for (const { count, of } of summed(changes, ({ commandId, at }) => [commandId, dayOf(at)]))
+      dayUse?.(...of, count);
   }
 }
 
-const GIVEN = `(SELECT value ->> 0 AS command_id, value ->> 1 AS viewer_id, value ->> 2 AS at, value ->> 3 AS day FROM json_each(?))`;
+interface Sum {
+  readonly of: readonly (string | number)[];
+  count: number;
+  /** the last of them */
+  at: number;
+}
+
+/** Uses of the same, counted together: so many of one moment are of a few commands. */
+function summed(changes: readonly UseChange[], of: (change: UseChange) => Sum['of']): Iterable<Sum> {
+  const sums = new Map<string, Sum>();
+  for (const change of changes) {
+    const parts = of(change);
+    const key = parts.join(' ');
+    const sum = sums.get(key);
+    if (sum === undefined) sums.set(key, { of: parts, count: 1, at: change.at });
+    else {
+      sum.count += 1;
+      sum.at = Math.max(sum.at, change.at);
+    }
+  }
+  return sums.values();
+}
 
 const WRITES = [
-  `UPDATE commands SET uses = uses + given.count, last_use = given.at
-     FROM (SELECT command_id, count(*) AS count, max(at) AS at FROM ${GIVEN} GROUP BY command_id) AS given
-     WHERE commands.id = given.command_id`,
-  // “WHERE true” keeps SQLite from reading the conflict clause as part of a join.
-  `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use)
-     SELECT command_id, viewer_id, count(*), max(at) FROM ${GIVEN} WHERE true GROUP BY command_id, viewer_id
+  'UPDATE commands SET uses = uses + ?, last_use = ? WHERE id = ?',
+  `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use) VALUES (?, ?, ?, ?)
      ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + excluded.uses, last_use = excluded.last_use`,
-  `INSERT INTO command_day_uses (command_id, day, uses)
-     SELECT command_id, day, count(*) FROM ${GIVEN} WHERE true GROUP BY command_id, day
+  `INSERT INTO command_day_uses (command_id, day, uses) VALUES (?, ?, ?)
      ON CONFLICT (command_id, day) DO UPDATE SET uses = uses + excluded.uses`,
 ];

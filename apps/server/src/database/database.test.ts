@@ -5,7 +5,14 @@ import SqliteFile from 'better-sqlite3';
 import type { DataSource } from 'typeorm';
 import { until } from '../test-support/index.js';
 import { faultInWords, isDamage } from './fault.js';
-import { Batch, Database, lockFolder, openDatabase, type DatabaseHealth } from './index.js';
+import {
+  Batch,
+  Database,
+  lockFolder,
+  openDatabase,
+  type DatabaseHealth,
+  type EntityManager,
+} from './index.js';
 import { STORED } from '../stored.js';
 import { newFolder } from '../test-support/index.js';
 
@@ -156,6 +163,23 @@ describe('what is gathered', () => {
     expect(write).toHaveBeenCalledTimes(1);
     await b.flush();
     expect(write).toHaveBeenCalledTimes(1);
+  });
+
+  test('is not waited for on the way to the disk; what comes after it is', async () => {
+    const waits: unknown[] = [];
+    const look = async (manager: EntityManager): Promise<void> => {
+      waits.push((await manager.query<{ synchronous: number }[]>('PRAGMA synchronous'))[0]?.synchronous);
+    };
+    const fails = new Batch<number>(
+      database,
+      (manager) => look(manager).then(() => Promise.reject(new Error())),
+      () => 0,
+    );
+    fails.add(1);
+    await fails.flush();
+    await database.write(look);
+    // 1 is SQLite’s NORMAL, and 2 its FULL.
+    expect(waits).toEqual([1, 2]);
   });
 
   test('and cannot be written is tried once more by itself, and takes nothing else with it', async () => {

@@ -42,8 +42,11 @@ export class Database implements OnApplicationShutdown {
   /** For what may grow large: search, history, exports, checks. */
   readonly long: LongReads;
 
-  /** For what is much and worth little. */
-  readonly gathering = new Gathering((work) => this.write(work));
+  /**
+   * For what is much and worth little, and nobody was promised: the end of the program does not take
+   * it, but the disk is not waited for, so a power cut may take what came after the last other write.
+   */
+  readonly gathering = new Gathering((work) => this.write(work, 'unwaited'));
 
   constructor(private readonly source: DataSource) {
     this.long = new LongReads(String(source.options.database));
@@ -81,10 +84,8 @@ export class Database implements OnApplicationShutdown {
   }
 
   /** Runs `work` in a transaction of its own; on disk when the promise resolves, undone when it rejects. */
-  write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const mine = this.last.then(() => this.transact(work));
-    this.last = mine.catch(() => undefined);
-    return mine;
+  write<T>(work: (manager: EntityManager) => Promise<T>, disk: 'waited' | 'unwaited' = 'waited'): Promise<T> {
+    return this.inTurn(() => (disk === 'waited' ? this.transact(work) : this.unwaited(work)));
   }
 
   /**
@@ -92,12 +93,10 @@ export class Database implements OnApplicationShutdown {
    * it works on a disk that takes nothing.
    */
   readBetween<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const mine = this.last.then(async () => {
+    return this.inTurn(async () => {
       if (!this.source.isInitialized || this.file.inTransaction) await this.repair();
       return work(this.source.manager);
     });
-    this.last = mine.catch(() => undefined);
-    return mine;
   }
 
   /**
@@ -135,6 +134,24 @@ export class Database implements OnApplicationShutdown {
     await this.flushed();
     await this.settled();
     if (this.source.isInitialized) await this.source.destroy();
+  }
+
+  /** One after the other, also when one fails. */
+  private inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const mine = this.last.then(work);
+    this.last = mine.catch(() => undefined);
+    return mine;
+  }
+
+  private async unwaited<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const { file } = this;
+    file.pragma('synchronous = NORMAL');
+    try {
+      return await this.transact(work);
+    } finally {
+      // One that was opened again meanwhile waits for the disk from the start.
+      if (file.open) file.pragma('synchronous = FULL');
+    }
   }
 
   private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {

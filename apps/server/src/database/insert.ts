@@ -28,34 +28,48 @@ export async function insertMany<T extends ObjectLiteral>(
 ): Promise<void> {
   const { tableName, columns } = manager.dataSource.getMetadata(entity);
   const names = columns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
+  const properties = columns.map(({ propertyName }) => propertyName);
   const or = known === undefined ? '' : known === 'replace' ? 'OR REPLACE ' : 'OR IGNORE ';
   const marks = `(${columns.map(() => '?').join(', ')})`;
-  const ready = (count: number) =>
-    fileOf(manager).prepare(
-      `INSERT ${or}INTO "${tableName}" (${names}) VALUES ${Array.from({ length: count }, () => marks).join(', ')}`,
-    );
-  const inOne = searched ? Math.min(IN_ONE, rows.length) : 1;
-  const statement = rows.length === 0 ? undefined : ready(inOne);
+  const insert = (count: number): string =>
+    `INSERT ${or}INTO "${tableName}" (${names}) VALUES ${Array.from({ length: count }, () => marks).join(', ')}`;
+  const inOne = searched ? IN_ONE : 1;
   for (let at = 0; at < rows.length; at += inOne) {
-    if (at > 0 && at % TOGETHER === 0) await new Promise(setImmediate);
-    const some = rows.slice(at, at + inOne);
-    const cells = some.flatMap((row) => columns.map(({ propertyName }) => bindable(row[propertyName])));
-    (some.length === inOne ? statement : ready(some.length))?.run(cells);
+    await breathe(at);
+    const end = Math.min(at + inOne, rows.length);
+    const cells: unknown[] = [];
+    for (let n = at; n < end; n++)
+      for (const property of properties) cells.push(bindable(rows[n]?.[property]));
+    // There are as many statements for several rows as there are numbers of them; those are not kept.
+    if (searched)
+      fileOf(manager)
+        .prepare(insert(end - at))
+        .run(cells);
+    else readied(manager, insert(1))(...cells);
   }
 }
 
 /** Runs a statement that was made ready, for one row of cells. */
 export type Run = (...cells: readonly unknown[]) => void;
 
+const kept = new WeakMap<SqliteFile, Map<string, Run>>();
+
 /**
- * Makes a statement ready that is run many times, within the caller's write. Other things have
- * their turn in between where {@link breathe} is awaited.
+ * Makes a statement ready that is run many times, within the caller's write, and keeps it for as
+ * long as the connection. Other things have their turn in between where {@link breathe} is awaited.
  */
 export function readied(manager: EntityManager, statement: string): Run {
-  const ready = fileOf(manager).prepare(statement);
-  return (...cells) => {
+  const file = fileOf(manager);
+  const ofFile = kept.get(file) ?? new Map<string, Run>();
+  kept.set(file, ofFile);
+  const known = ofFile.get(statement);
+  if (known !== undefined) return known;
+  const ready = file.prepare(statement);
+  const run: Run = (...cells) => {
     ready.run(...cells);
   };
+  ofFile.set(statement, run);
+  return run;
 }
 
 /** Lets other things have their turn after every so many rows. @param at how many were written */

@@ -13,8 +13,14 @@ interface Rule {
 }
 
 interface Statement {
+  readonly source: string;
+  readonly database: object;
   run(...cells: readonly unknown[]): unknown;
 }
+
+/** The disks under connections, for all statements there are: many are made ready long before a test begins. */
+const disks = new WeakMap<object, FaultyDisk>();
+const taken = new WeakSet<object>();
 
 /** What of TypeORM's driver a test takes in hand. */
 interface Driver {
@@ -31,10 +37,9 @@ export class FaultyDisk {
   constructor(source: DataSource) {
     this.driver = source.driver as unknown as Driver;
     const make = this.driver.createQueryRunner.bind(this.driver);
-    const taken = new WeakSet<object>();
     this.driver.createQueryRunner = (mode) => {
       const runner = make(mode);
-      this.takePrepared(taken);
+      this.takePrepared();
       if (taken.has(runner)) return runner;
       taken.add(runner);
       const query: Query = runner.query.bind(runner);
@@ -71,28 +76,27 @@ export class FaultyDisk {
     this.rules = [];
   }
 
-  private ruleFor(sql: string, parameters: readonly unknown[]): Rule | undefined {
+  ruleFor(sql: string, parameters: readonly unknown[]): Rule | undefined {
     const rule = this.rules.find(({ fits, left }) => left > 0 && fits(sql, parameters));
     if (rule !== undefined) rule.left -= 1;
     return rule;
   }
 
   /** Statements that are made ready once and run many times are refused as well; they cannot be slow. */
-  private takePrepared(taken: WeakSet<object>): void {
+  private takePrepared(): void {
     const { databaseConnection: file } = this.driver;
-    if (taken.has(file)) return;
-    taken.add(file);
-    const prepare = file.prepare.bind(file);
-    file.prepare = (sql) => {
-      const statement = prepare(sql);
-      if (!sql.startsWith('INSERT')) return statement;
-      const run = statement.run.bind(statement);
-      statement.run = (...cells) => {
-        const error = this.ruleFor(sql, cells.flat())?.error;
-        if (error !== undefined) throw error;
-        return run(...cells);
-      };
-      return statement;
+    disks.set(file, this);
+    const statements = Object.getPrototypeOf(file.prepare('SELECT 1')) as Statement;
+    if (taken.has(statements)) return;
+    taken.add(statements);
+    const { run } = statements;
+    statements.run = function (this: Statement, ...cells) {
+      const isInsert = this.source.startsWith('INSERT');
+      const error = isInsert
+        ? disks.get(this.database)?.ruleFor(this.source, cells.flat())?.error
+        : undefined;
+      if (error !== undefined) throw error;
+      return run.apply(this, [...cells]);
     };
   }
 }

@@ -46,6 +46,18 @@ export class KnownViewers {
   keep(row: ViewerRow, accounts: readonly string[] = []): void {
     const before = this.byId.get(row.id);
     const name = foldNick(row.name);
+    // Most are met as they were the last time, and are only the newest again.
+    if (
+      before?.row === row &&
+      before.name === name &&
+      this.names.get(name) === row.id &&
+      accounts.every((account) => before.accounts.has(account) && this.ids.get(account) === row.id)
+    ) {
+      this.byId.delete(row.id);
+      this.byId.set(row.id, before);
+      this.nobody.delete(name);
+      return;
+    }
     const all = new Set([...(before?.accounts ?? []), row.account, ...accounts]);
     if (before !== undefined && before.name !== name && this.names.get(before.name) === row.id)
       this.names.delete(before.name);

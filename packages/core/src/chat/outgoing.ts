@@ -55,6 +55,8 @@ export interface Sorted<T extends Waiting> {
  */
 export function sortWaiting<T extends Waiting>(items: readonly T[], now: number): Sorted<T> {
   const dropped: { item: T; reason: 'stale' | 'repeated' }[] = [];
+  const [only] = items;
+  if (items.length === 1 && only !== undefined && !isStale(only, now)) return { waiting: items, dropped };
   const firsts = new Map<string, Waiting['whole']>();
   const waiting = [...items]
     .sort((a, b) => URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) || a.at - b.at)
@@ -72,6 +74,10 @@ function reasonToDrop(
   first: Waiting['whole'] | undefined,
   now: number,
 ): 'stale' | 'repeated' | undefined {
-  if (now - item.at > STALE_AFTER_MS[item.urgency]) return 'stale';
+  if (isStale(item, now)) return 'stale';
   return first !== undefined && first !== item.whole ? 'repeated' : undefined;
+}
+
+function isStale({ at, urgency }: Waiting, now: number): boolean {
+  return now - at > STALE_AFTER_MS[urgency];
 }

@@ -105,12 +105,20 @@ function decideBy(stages: readonly Stage[], line: ChatLine, world: World): Decis
   for (const stage of stages) {
     const result = stage.decide(line, world);
     if (!('passOn' in result)) return joined(passed, result);
-    passed.push(result);
+    if (!isNothing(result)) passed.push(result);
   }
   return joined(passed, nothing('nothing to do', 'No rule applied'));
 }
 
-function joined(passed: readonly PassedOn[], { why, ...decision }: Decision): Decision {
+/** Most stages have nothing to say of most messages. */
+function isNothing({ passOn, changes, effects, started }: PassedOn): boolean {
+  return passOn.length === 0 && changes.length === 0 && effects.length === 0 && started.length === 0;
+}
+
+function joined(passed: readonly PassedOn[], own: Decision): Decision {
+  const runsOfOwn = own.started.some(({ run }) => run !== undefined);
+  if (passed.length === 0 && !runsOfOwn) return own;
+  const { why, ...decision } = own;
   const started = passed.flatMap((each) => each.started);
   const begun = started.map(({ title }) => title).join(', ');
   // A line that only started a routine by being the first has run something, and says so.

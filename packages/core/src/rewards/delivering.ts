@@ -111,7 +111,7 @@ export function sayOf(
   const values = textValues(occasionOf(prepared, redemption, about), own, {}, about.at);
   const inputs = prepared.terms.asks.map(({ name }) => name);
   const { text } = renderText(parsed.text, {
-    values: { ...values, reward: { ...(values.reward as object), line: line ?? '' } },
+    values: { ...values, reward: { ...(values.reward as () => object)(), line: line ?? '' } },
     known: knownValues(inputs, world),
     chance: world.chance,
     now: about.at,

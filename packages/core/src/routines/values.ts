@@ -61,7 +61,8 @@ function pathsNamed(inputs: readonly string[], world: NamesIn, words: readonly s
 const LIST_VALUES = ['lines', 'left'];
 
 /**
- * The values of one rendering, as `VALUES` lists them.
+ * The values of one rendering, as `VALUES` lists them. A text uses a few of them, so what takes
+ * any work is a function, which a text asks only when it comes to it.
  *
  * @param memory what is remembered for this run alone
  * @param at now; later than the occasion's after a wait
@@ -75,52 +76,57 @@ export function textValues(
 ): TextValues {
   const { viewer, target, inputs, typed, command, event } = occasion;
   const { stream, timeZone } = world;
-  const queue = queueOf(occasion, world, memory);
+  const queue = once(() => queueOf(occasion, world, memory));
   return {
-    viewer: {
+    viewer: once(() => ({
       ...personValues(viewer, occasion.roles, world),
-      handle: () => handleNow(world, queue, viewer.id),
-    },
-    target: {
+      handle: () => handleNow(world, queue(), viewer.id),
+    })),
+    target: once(() => ({
       ...personValues(target, target.id === viewer.id ? occasion.roles : target.roles, world),
-      handle: () => handleNow(world, queue, target.id),
-    },
+      handle: () => handleNow(world, queue(), target.id),
+    })),
     input: { ...inputs, all: typed },
     command: { name: command.name, uses: command.uses, uses_by_viewer: command.usesByViewer },
-    currency: currencyValues(world),
-    queue: queueValues(world, {
-      queue,
-      viewer: target.id,
-      at,
-      whileOff: occasion.queue?.whileOff ?? false,
-      commandFor: (does) => world.commands.doing((step) => step.kind === 'queue' && step.does === does),
-    }),
-    reward: rewardValues(world, {
-      reward: rewardOf(occasion, world, memory),
-      redemption: world.rewards.open(occasion.redemption?.id ?? ''),
-      viewer,
-      roles: occasion.roles,
-      at,
-      commandFor: (reward) => redeemedWith(reward, world),
-    }),
-    game: gameValuesOf(occasion, world),
+    currency: once(() => currencyValues(world)),
+    queue: once(() =>
+      queueValues(world, {
+        queue: queue(),
+        viewer: target.id,
+        at,
+        whileOff: occasion.queue?.whileOff ?? false,
+        commandFor: (does) => world.commands.doing((step) => step.kind === 'queue' && step.does === does),
+      }),
+    ),
+    reward: once(() =>
+      rewardValues(world, {
+        reward: rewardOf(occasion, world, memory),
+        redemption: world.rewards.open(occasion.redemption?.id ?? ''),
+        viewer,
+        roles: occasion.roles,
+        at,
+        commandFor: (reward) => redeemedWith(reward, world),
+      }),
+    ),
+    game: once(() => gameValuesOf(occasion, world)),
     timers: { next: () => world.timers.inWords() },
     commands: {
       open: () => world.commands.openTo(viewer, occasion.roles),
       by_role: () => world.commands.byRole(),
     },
-    counter: Object.fromEntries(
-      world.counters.names().map((name) => {
-        const { value, most } = world.counters.of(name) ?? { value: 0, most: 0 };
-        return [name, new CounterValue(value, most)];
-      }),
+    counter: once(() =>
+      Object.fromEntries(
+        world.counters.names().map((name) => {
+          const { value, most } = world.counters.of(name) ?? { value: 0, most: 0 };
+          return [name, new CounterValue(value, most)];
+        }),
+      ),
     ),
-    remembered: {
-      ...keptOf(['good', 'stream', 'viewer'], viewer.id, world),
-      ...memory,
-    },
-    list: Object.fromEntries(
-      world.lists.all().map(({ name, size, left }) => [listWord(name), { lines: size, left }]),
+    remembered: once(() => ({ ...keptOf(['good', 'stream', 'viewer'], viewer.id, world), ...memory })),
+    list: once(() =>
+      Object.fromEntries(
+        world.lists.all().map(({ name, size, left }) => [listWord(name), { lines: size, left }]),
+      ),
     ),
     event: {
       kind: event?.kind ?? '',
@@ -141,6 +147,12 @@ export function textValues(
     now: new Moment(at, timeZone, 'time'),
     ...more,
   };
+}
+
+/** What is worked out when it is first asked for, and then kept: a text may use it more than once. */
+function once<T>(work: () => T): () => T {
+  let done: { readonly value: T } | undefined;
+  return () => (done ??= { value: work() }).value;
 }
 
 /** The queue a step named last, or that the occasion is about; undefined for the current one. */

@@ -3,6 +3,8 @@
  * Other scripts are left as they are, as servers do.
  */
 export function foldNick(nick: string): string {
+  // Asked several times for each line of chat; most nicks are folded already.
+  if (!/[A-Z[\]\\^]/.test(nick)) return nick;
   return nick.replace(/[A-Z[\]\\^]/g, (letter) => String.fromCharCode(letter.charCodeAt(0) + 32));
 }
 
