@@ -20,8 +20,8 @@ export interface Alike {
 export interface Before {
   /** by the same viewer, newest first */
   readonly own: readonly Earlier[];
-  /** by whomever, what may be like it */
-  near(): readonly Alike[];
+  /** by whomever, what may be like it and was written since then; whoever wrote a hundred messages since is left out */
+  near(since: number): readonly Alike[];
 }
 
 /** What a filter finds in a message. */

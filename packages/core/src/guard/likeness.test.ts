@@ -16,6 +16,9 @@ describe('how alike two texts are', () => {
         expect(both).toBeLessThanOrEqual(1);
         expect(alike(b, a)).toBe(both);
         expect(alike(a, a)).toBe(shinglesOf(a).size === 0 ? 0 : 1);
+        // Where only from something up is of interest, that comes out the same, and the rest below it.
+        const near = similarity(shinglesOf(a), shinglesOf(b), 0.5);
+        expect(both >= 0.5 ? near : near < 0.5).toBe(both >= 0.5 ? both : true);
         // Near texts are found by what both sketches have, so a sketch is a part of its text.
         const shingles = shinglesOf(a);
         expect(sketchOf(shingles).every((each) => shingles.has(each))).toBe(true);

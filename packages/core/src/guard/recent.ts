@@ -5,21 +5,31 @@ import { Forms, type Reading } from './reading.js';
 export const LOOK_BACK_MS = 600_000;
 /** Messages kept at most; a flood of more has filled every limit long before. */
 const KEPT = 20_000;
-/** Of one viewer: no filter’s limit is above a hundred, so more would tell nothing more. */
+/**
+ * Of one viewer: no filter’s limit is above a hundred, so more would tell nothing more, and whoever
+ * floods the room is one of those a text is compared with, not thousands.
+ */
 const KEPT_OF_ONE = 101;
 
 /** All that was written in the same words. */
 interface Words {
   readonly text: string;
   readonly forms: Forms;
+  readonly shingles: ReadonlySet<number>;
   /** by whom, and when last */
   readonly viewers: Map<string, number>;
+  /** when last, by whomever */
+  last: number;
+  /** the search in which it was come upon last */
+  foundBy: number;
   /** messages of it that are remembered */
   count: number;
 }
 
 interface Kept extends Earlier {
   readonly words: Words;
+  /** it is no longer compared with */
+  gone: boolean;
 }
 
 /**
@@ -30,6 +40,7 @@ interface Kept extends Earlier {
 export class Recent {
   private readonly entries: Kept[] = [];
   private first = 0;
+  private searches = 0;
   private readonly ids = new Set<string>();
   private readonly byViewer = new Map<string, Kept[]>();
   private readonly byText = new Map<string, Words>();
@@ -47,10 +58,16 @@ export class Recent {
       at - each.at < LOOK_BACK_MS && at >= each.at && each.id !== id;
     return {
       own: (this.byViewer.get(viewer) ?? []).filter(isFresh).reverse(),
-      near: () => {
-        const found = new Set<Words>();
-        for (const hash of sketch) for (const each of this.byHash.get(hash) ?? []) found.add(each);
-        return [...found].map(({ forms, viewers }): Alike => ({ shingles: forms.shingles, viewers }));
+      near: (since) => {
+        const found: Alike[] = [];
+        this.searches += 1;
+        for (const hash of sketch)
+          for (const each of this.byHash.get(hash) ?? []) {
+            if (each.last < since || each.foundBy === this.searches) continue;
+            each.foundBy = this.searches;
+            found.push(each);
+          }
+        return found;
       },
     };
   }
@@ -62,18 +79,27 @@ export class Recent {
     const words = this.wordsOf(text, forms);
     words.count += 1;
     words.viewers.set(viewer, Math.max(at, words.viewers.get(viewer) ?? at));
-    const kept: Kept = { id, viewer, at, shingles: words.forms.shingles, words };
+    words.last = Math.max(at, words.last);
+    const kept: Kept = { id, viewer, at, shingles: words.shingles, words, gone: false };
     this.entries.push(kept);
     const own = this.byViewer.get(viewer);
     if (own === undefined) this.byViewer.set(viewer, [kept]);
-    else if (own.push(kept) > KEPT_OF_ONE) own.shift();
+    else if (own.push(kept) > KEPT_OF_ONE && own[0] !== undefined) this.drop(own[0]);
     this.forget(at);
   }
 
   private wordsOf(text: string, forms: Forms): Words {
     const known = this.byText.get(text);
     if (known !== undefined) return known;
-    const words: Words = { text, forms, viewers: new Map(), count: 0 };
+    const words: Words = {
+      text,
+      forms,
+      shingles: forms.shingles,
+      viewers: new Map(),
+      last: -Infinity,
+      foundBy: 0,
+      count: 0,
+    };
     this.byText.set(text, words);
     for (const hash of forms.sketch) {
       const some = this.byHash.get(hash);
@@ -89,6 +115,7 @@ export class Recent {
       if (oldest === undefined) break;
       if (now - oldest.at < LOOK_BACK_MS && this.entries.length - this.first <= KEPT) break;
       this.first += 1;
+      this.ids.delete(oldest.id);
       this.drop(oldest);
     }
     // Taken off in one go now and then: taking one off the front moves all the others.
@@ -97,11 +124,13 @@ export class Recent {
     this.first = 0;
   }
 
-  private drop({ id, viewer, at, words }: Kept): void {
-    this.ids.delete(id);
+  private drop(kept: Kept): void {
+    // Of one who wrote much it is gone already.
+    if (kept.gone) return;
+    kept.gone = true;
+    const { viewer, at, words } = kept;
     const own = this.byViewer.get(viewer);
-    // Of one who wrote much it is gone from there already.
-    if (own?.[0]?.id === id) own.shift();
+    if (own?.[0] === kept) own.shift();
     if (own?.length === 0) this.byViewer.delete(viewer);
     if (words.viewers.get(viewer) === at) words.viewers.delete(viewer);
     words.count -= 1;

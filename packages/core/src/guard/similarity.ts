@@ -25,12 +25,16 @@ export function shinglesOf(text: string): ReadonlySet<number> {
 /**
  * How alike two texts are, from 0 to 1: the share of shingles that both have (Jaccard, 1912).
  * Texts without letters are like nothing.
+ *
+ * @param from the least that is of interest, from 0 to 1; below it the result is below it too, and no more
  */
-export function similarity(a: ReadonlySet<number>, b: ReadonlySet<number>): number {
+export function similarity(a: ReadonlySet<number>, b: ReadonlySet<number>, from = 0): number {
   if (a.size === 0 || b.size === 0) return 0;
   if (a === b) return 1;
   const [fewer, more] = a.size < b.size ? [a, b] : [b, a];
   // No more can be shared than the smaller one has.
+  const most = fewer.size / more.size;
+  if (most < from) return most;
   let both = 0;
   for (const shingle of fewer) if (more.has(shingle)) both += 1;
   return both / (a.size + b.size - both);

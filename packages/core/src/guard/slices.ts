@@ -26,7 +26,7 @@ const LOOKED: Slice<Area, LookedChange> = {
             const [here, below] = [recent.before(reading), under.before(reading)];
             return {
               own: [...here.own, ...below.own],
-              near: () => [...here.near(), ...below.near()],
+              near: (since) => [...here.near(since), ...below.near(since)],
             };
           },
         },

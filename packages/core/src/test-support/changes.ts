@@ -416,7 +416,7 @@ export function seen(world: World, { viewers, commands }: Things) {
         new Reading({ id: '', viewer: who, text: 'hello there', at: SEEN_AT, emotes: [], names: [] }),
       );
       const last = new Map<string, number>();
-      for (const { viewers: writers } of near())
+      for (const { viewers: writers } of near(-Infinity))
         for (const [writer, at] of writers)
           if (at > SEEN_AT - LOOK_BACK_MS) last.set(writer, Math.max(at, last.get(writer) ?? at));
       return [own.map(({ id, at }) => `${id} ${String(at)}`).sort(), [...last].sort()];

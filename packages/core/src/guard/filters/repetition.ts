@@ -33,7 +33,9 @@ export const REPETITION: Filter<RepetitionSettings> = {
     measure(reading, { own }): Measurement {
       const { written, shingles, text } = reading;
       const same = own.filter(
-        (each) => written.at - each.at < seconds * 1000 && similarity(shingles, each.shingles) * 100 >= alike,
+        (each) =>
+          written.at - each.at < seconds * 1000 &&
+          similarity(shingles, each.shingles, alike / 100) * 100 >= alike,
       ).length;
       const letters = longestRun(reading);
       const word = longestWordRun(reading);

@@ -28,11 +28,15 @@ export const WAVE: Filter<WaveSettings> = {
     measure(reading, before) {
       const { text, shingles, written } = reading;
       const viewers = new Set([written.viewer]);
+      const since = written.at - seconds * 1000;
       if (shingles.size >= from - 2)
-        for (const each of before.near()) {
-          if (similarity(shingles, each.shingles) * 100 < alike) continue;
-          for (const [viewer, at] of each.viewers)
-            if (at <= written.at && written.at - at < seconds * 1000) viewers.add(viewer);
+        for (const each of before.near(since)) {
+          // Comparing is what takes long, and of those counted already it tells nothing.
+          const others = [...each.viewers].filter(
+            ([viewer, at]) => at > since && at <= written.at && !viewers.has(viewer),
+          );
+          if (others.length === 0 || similarity(shingles, each.shingles, alike / 100) * 100 < alike) continue;
+          for (const [viewer] of others) viewers.add(viewer);
         }
       return atMost(
         viewers.size,
