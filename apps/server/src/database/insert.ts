@@ -3,8 +3,10 @@ import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 
 /** Rows before other things have their turn, so that no insert holds the program up for long. */
 const TOGETHER = 1_000;
-/** Rows in one statement where they go together; the cells of a statement are bounded. */
-const IN_ONE = 500;
+/** Rows that go in one statement: it takes half the time of one for each, and more would gain nothing. */
+const IN_ONE = 20;
+/** The same for a table that is searched in full text; the cells of a statement are bounded. */
+const SEARCHED_IN_ONE = 500;
 
 interface How {
   /** what becomes of rows whose key is there already; left out, they are an error */
@@ -17,8 +19,8 @@ interface How {
 }
 
 /**
- * Inserts many rows, within the caller's write. The statement is made ready once and run for each
- * row: TypeORM takes several times as long for a row, and so does handing rows over as JSON.
+ * Inserts many rows, within the caller's write, by statements that are made ready once:
+ * TypeORM takes several times as long for a row, and so does handing rows over as JSON.
  */
 export async function insertMany<T extends ObjectLiteral>(
   manager: EntityManager,
@@ -27,26 +29,62 @@ export async function insertMany<T extends ObjectLiteral>(
   { known, searched = false }: How = {},
 ): Promise<void> {
   const { tableName, columns } = manager.dataSource.getMetadata(entity);
-  const names = columns.map(({ databaseName }) => `"${databaseName}"`).join(', ');
   const properties = columns.map(({ propertyName }) => propertyName);
   const or = known === undefined ? '' : known === 'replace' ? 'OR REPLACE ' : 'OR IGNORE ';
-  const marks = `(${columns.map(() => '?').join(', ')})`;
-  const insert = (count: number): string =>
-    `INSERT ${or}INTO "${tableName}" (${names}) VALUES ${Array.from({ length: count }, () => marks).join(', ')}`;
-  const inOne = searched ? IN_ONE : 1;
-  for (let at = 0; at < rows.length; at += inOne) {
-    await breathe(at);
-    const end = Math.min(at + inOne, rows.length);
-    const cells: unknown[] = [];
-    for (let n = at; n < end; n++)
-      for (const property of properties) cells.push(bindable(rows[n]?.[property]));
-    // There are as many statements for several rows as there are numbers of them; those are not kept.
-    if (searched)
-      fileOf(manager)
-        .prepare(insert(end - at))
-        .run(cells);
-    else readied(manager, insert(1))(...cells);
+  const into = `${or}INTO "${tableName}" (${columns.map(({ databaseName }) => `"${databaseName}"`).join(', ')})`;
+  const cellsOf = (row: T): unknown[] => properties.map((property) => bindable(row[property]));
+  if (!searched) {
+    const inserting = new Inserting(manager, into, columns.length);
+    for (const [at, row] of rows.entries()) {
+      if (isBreath(at)) await breathe();
+      inserting.add(cellsOf(row));
+    }
+    inserting.end();
+    return;
   }
+  for (let at = 0; at < rows.length; at += SEARCHED_IN_ONE) {
+    if (isBreath(at)) await breathe();
+    const some = rows.slice(at, at + SEARCHED_IN_ONE);
+    // There are as many such statements as numbers of rows, so they are not kept.
+    fileOf(manager)
+      .prepare(insertInto(into, columns.length, some.length))
+      .run(some.flatMap(cellsOf));
+  }
+}
+
+/** Inserts rows into one table as they come, within the caller's write; the last of them at its end. */
+export class Inserting {
+  private waiting: unknown[] = [];
+  private readonly several: Run;
+  private readonly one: Run;
+
+  /** @param into `OR IGNORE INTO table (column, …)` */
+  constructor(
+    manager: EntityManager,
+    into: string,
+    private readonly columns: number,
+  ) {
+    this.several = readied(manager, insertInto(into, columns, IN_ONE));
+    this.one = readied(manager, insertInto(into, columns, 1));
+  }
+
+  add(cells: readonly unknown[]): void {
+    this.waiting.push(...cells);
+    if (this.waiting.length < this.columns * IN_ONE) return;
+    this.several(...this.waiting);
+    this.waiting = [];
+  }
+
+  end(): void {
+    for (let at = 0; at < this.waiting.length; at += this.columns)
+      this.one(...this.waiting.slice(at, at + this.columns));
+    this.waiting = [];
+  }
+}
+
+function insertInto(into: string, columns: number, rows: number): string {
+  const marks = `(${Array.from({ length: columns }, () => '?').join(', ')})`;
+  return `INSERT ${into} VALUES ${Array.from({ length: rows }, () => marks).join(', ')}`;
 }
 
 /** Runs a statement that was made ready, for one row of cells. */
@@ -72,9 +110,11 @@ export function readied(manager: EntityManager, statement: string): Run {
   return run;
 }
 
-/** Lets other things have their turn after every so many rows. @param at how many were written */
-export async function breathe(at: number): Promise<void> {
-  if (at > 0 && at % TOGETHER === 0) await new Promise(setImmediate);
+/** Whether other things are due to have their turn, by {@link breathe}. @param at how many rows were written */
+export const isBreath = (at: number): boolean => at > 0 && at % TOGETHER === 0;
+
+export function breathe(): Promise<void> {
+  return new Promise(setImmediate);
 }
 
 /** The connection itself, in whatever transaction it is. */

@@ -7,7 +7,7 @@ import {
   type Entry,
   type PostedChange,
 } from '@gully/core/currency';
-import { breathe, readied, type EntityManager } from '../database/index.js';
+import { breathe, Inserting, isBreath, readied, type EntityManager } from '../database/index.js';
 
 /** An account as its table has it. */
 export function partsOf(account: Account): readonly [kind: 'house' | 'viewer' | 'escrow', name: string] {
@@ -82,24 +82,25 @@ async function writeEntries(
     if (sum === undefined) sums.set(account, (sum = { balance: 0, earned: 0 }));
     return sum;
   };
-  const enter = readied(manager, ADD_ENTRY);
+  const entered = new Inserting(manager, ENTRIES, 5);
   let at = 0;
   for (const { from, to, amount } of posting.entries) {
-    await breathe((at += 1));
+    if (isBreath((at += 1))) await breathe();
     const [payer, payee] = [idOf(ids, from), idOf(ids, to)];
     const earned = earns === 1 && from !== 'issued' ? 0 : earns;
-    enter(number, payer, payee, amount, earned);
+    entered.add([number, payer, payee, amount, earned]);
     const [less, more] = [sumOf(payer), sumOf(payee)];
     less.balance -= amount;
     more.balance += amount;
     if (earned === 1) more.earned += amount;
     else if (earned === -1) less.earned -= amount;
   }
+  entered.end();
   for (const [viewer, carry] of posting.carries ?? []) sumOf(idOf(ids, viewerAccount(viewer))).carry = carry;
   const followed = posting.key.startsWith(FOLLOW) ? 1 : 0;
   const keep = readied(manager, KEEP);
   for (const [account, { balance, earned, carry = null }] of sums) {
-    await breathe((at += 1));
+    if (isBreath((at += 1))) await breathe();
     keep(balance, earned, carry, carry === null ? 0 : followed, account);
   }
 }
@@ -148,7 +149,7 @@ const FIND_ACCOUNTS = `SELECT accounts.id, accounts.kind, accounts.name FROM jso
   CROSS JOIN accounts ON accounts.kind = wanted.value ->> 0 AND accounts.name = wanted.value ->> 1`;
 const ADD_POSTING = `INSERT INTO ledger_postings (key, cause, reference, actor, at, reverses, total, entries, issued, spent)
   VALUES (?, ?, ?, ?, ?, (SELECT id FROM ledger_postings WHERE key = ?), ?, ?, ?, ?) RETURNING id`;
-const ADD_ENTRY = `INSERT INTO ledger_entries (posting_id, from_id, to_id, amount, earns) VALUES (?, ?, ?, ?, ?)`;
+const ENTRIES = 'INTO ledger_entries (posting_id, from_id, to_id, amount, earns)';
 const KEEP = `UPDATE accounts SET balance = balance + ?, earned = earned + ?, carry = coalesce(?, carry),
   follow_paid = max(follow_paid, ?) WHERE id = ?`;
 const GAVE = `UPDATE accounts SET gave_at = ? WHERE id = ?`;
