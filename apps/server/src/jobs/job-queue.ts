@@ -53,7 +53,11 @@ export class JobQueue {
         alone: () =>
           this.within
             .run(scope, async () => work())
-            .finally(() => (scope.running = false))
+            .finally(() => {
+              scope.running = false;
+              // While it is in use, every promise of the program carries it along, and chat is made of promises.
+              this.within.disable();
+            })
             .then(resolve, reject),
       });
       this.start();

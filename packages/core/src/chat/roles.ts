@@ -34,6 +34,13 @@ export interface TagRoles {
   readonly followedSince: number | undefined;
 }
 
+const NOTHING_TOLD: TagRoles = {
+  roles: [],
+  subscribedTier: undefined,
+  subscribedMonths: 0,
+  followedSince: undefined,
+};
+
 /**
  * Reads roles from the value of a server's message tag: names separated by commas, in any
  * case, `subscriber` with the months and then the tier, and `follower` with the day after a colon where the
@@ -42,6 +49,7 @@ export interface TagRoles {
  * configuration, never by a tag.
  */
 export function readRolesTag(value: string): TagRoles {
+  if (value === '') return NOTHING_TOLD;
   const named = new Map(
     value
       .toLowerCase()

@@ -142,6 +142,67 @@ describe('texts with values', () => {
     expect(render('{% if input.all == "" %}none{% else %}some{% endif %}').text).toBe('some');
   });
 
+  test('what only inserts values comes out as Liquid has it, for as many steps', () => {
+    const path = fc.constantFrom(
+      ...SCOPE.known,
+      ...[
+        'viewer',
+        'nobody',
+        'nobody.name',
+        'viewer.name.length',
+        'commands.open.first',
+        'stream.uptime.seconds',
+      ],
+      ...[
+        'odd.none',
+        'odd.list',
+        'odd.list.size',
+        'odd.throws',
+        'odd.asked.name',
+        'constructor',
+        'viewer.toString',
+      ],
+    );
+    const values = {
+      ...VALUES,
+      odd: {
+        none: null,
+        list: ['a', 1, null],
+        throws: () => {
+          throw new Error('gone');
+        },
+        asked: () => ({ name: 'thistle' }),
+      },
+    };
+    const piece = fc.oneof(
+      path.map((each) => `{{ ${each} }}`),
+      path.map((each) => `{{${each}}}`),
+      fc.constantFrom(
+        'and ',
+        '{',
+        '} ',
+        '\n',
+        '{{ 1 }}',
+        '{{ "rope" }}',
+        '{{- viewer.name -}}',
+        '{{ true }}',
+        '🕯️',
+      ),
+    );
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 6 }), fc.integer({ min: 0, max: 12 }), (pieces, left) => {
+        const parsed = parseText(pieces.join(''));
+        if (!('text' in parsed)) return;
+        const [ours, liquids] = [[{ left }], [{ left }]];
+        const filled = renderText(parsed.text, { ...SCOPE, values, budgets: ours });
+        const byLiquid = { ...parsed.text, plain: undefined };
+        expect(filled).toEqual(renderText(byLiquid, { ...SCOPE, values, budgets: liquids }));
+        expect(ours).toEqual(liquids);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
   test('an unknown value is empty, noted, and its nearest name is found', () => {
     expect(render('Hello {{ viewer.nme }}, {{ viewer }} {{ viewer.constructor }}!')).toEqual({
       text: 'Hello ,  !',
