@@ -99,9 +99,9 @@ function report({ bare, keeping, gully }: Results): void {
   tellRatio('chat: messages a second, of a bare bot’s', median(ratios), 'higher');
   const later = (than: readonly Result[]): string =>
     median(gully.map(({ p99 }, round) => p99 - (than[round]?.p99 ?? NaN))).toFixed(2);
-  const [least, most] = [Math.min(...ratios), Math.max(...ratios)].map((ratio) => ratio.toFixed(2));
+  const byRound = [Math.min(...ratios), Math.max(...ratios)].map((ratio) => ratio.toFixed(2)).join(' to ');
   console.log(
-    `throughput: ${median(ratios).toFixed(2)} of the bare bot’s (aim: at least 0.65), by round ${least} to ${most}`,
+    `throughput: ${median(ratios).toFixed(2)} of the bare bot’s (aim: at least 0.65), by round ${byRound}`,
   );
   console.log(`p99 at 100 messages a second: ${later(bare)} ms later than the bare bot (aim: within 8),`);
   console.log(`  ${later(keeping)} ms later than the one that has a page on disk before it answers`);

@@ -83,6 +83,7 @@ export class GuardController {
     const around = {
       before: { own: [], near: () => [] },
       viewer: { ...strangerFacts('try', name, [], at), firstSeen: 0 },
+      ranks: [],
       first: true,
       stream,
       timeZone,

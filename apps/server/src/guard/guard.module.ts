@@ -1,6 +1,7 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
 import { ChatModule } from '../chat/index.js';
+import { CurrencyModule } from '../currency/index.js';
 import { MessagesModule } from '../messages/index.js';
 import { PipelineModule } from '../pipeline/index.js';
 import { PruningModule } from '../pruning/index.js';
@@ -30,6 +31,7 @@ import { ViewersStandingController } from './viewers-standing.controller.js';
   imports: [
     ActivityModule,
     ChatModule,
+    CurrencyModule,
     MessagesModule,
     PipelineModule,
     PruningModule,

@@ -179,6 +179,37 @@ describe('a message that is caught', () => {
     });
   });
 
+  test('of whoever has reached an exempt rank is none, once they have; a replay counts them as they are now', async () => {
+    const gully = await start();
+    const value = { enabled: true, one: 'flint', many: 'flint' };
+    await gully.http.put('/api/currency').send({ value, version: 0 }).expect(200);
+    const ranks = [{ id: 'rope', name: 'Ropehand', from: 50, lowestRole: 'viewer', routine: null }];
+    await gully.http
+      .put('/api/currency/ranks')
+      .send({ value: { by: 'balance', ranks }, version: 0 })
+      .expect(200);
+    await set(gully, (usual) => withLinks(usual, { exemptRank: 'rope' }));
+    const first = await gully.type('oxbowkid', LINK);
+    expect(first.outcome).toBe('removed');
+    await gully.http
+      .post('/api/currency/by-hand')
+      .send({ does: 'give', amount: 50, viewers: [first.viewer], key: 'by-rank-0001' })
+      .expect(200);
+    expect((await gully.type('oxbowkid', LINK)).outcome).toBe('talk');
+    const { value: settings } = (await gully.http.get('/api/guard')).body as { value: GuardSettings };
+    const { body } = await gully.http
+      .post('/api/guard/replays')
+      .send({ settings: withLinks(settings, { exemptRank: '' }), source: { kind: 'last', lines: 100 } });
+    const { id } = body as { id: string };
+    const result = await until(async () => {
+      const { result: found } = (await gully.http.get(`/api/guard/replays/${id}`)).body as {
+        result: { now: number; would: number } | null;
+      };
+      return found ?? undefined;
+    }, 'the replay');
+    expect([result.now, result.would]).toEqual([0, 2]);
+  });
+
   test('while the connection is lost is acted on once it is back, or recorded when that makes no sense any more', async () => {
     const gully = await start();
     await set(gully, (usual) => withLinks(usual, steps(['timeout', 600])));

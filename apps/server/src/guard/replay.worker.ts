@@ -1,6 +1,7 @@
 import { readlinkSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
+import type { Role } from '@gully/core/chat';
 import {
   readLog,
   Replay,
@@ -10,6 +11,7 @@ import {
   type RecordedLine,
   type Replayed,
 } from '@gully/core/guard';
+import { ranksOf, type Ranks } from '@gully/core/currency';
 import SqliteFile from 'better-sqlite3';
 
 /** The thread of a replay: reads recorded chat and runs settings over it; chat goes on meanwhile. */
@@ -26,6 +28,8 @@ export interface ReplayOrder {
   readonly now: GuardSettings;
   /** each is compared with `now` */
   readonly would: readonly GuardSettings[];
+  /** null in a channel without a currency, which has none */
+  readonly ranks: Ranks | null;
 }
 export type ReplayNews =
   | { readonly kind: 'progress'; readonly done: number; readonly total: number }
@@ -43,7 +47,7 @@ interface Row extends Omit<RecordedLine, 'roles' | 'firstSeen'> {
 }
 
 stepBack();
-const { path, source, now, would } = workerData as ReplayOrder;
+const { path, source, now, would, ranks } = workerData as ReplayOrder;
 const file = new SqliteFile(path, { readonly: true });
 file.pragma('busy_timeout = 5000');
 
@@ -86,12 +90,30 @@ function recorded(): { readonly lines: readonly RecordedLine[]; readonly skipped
       : file
           .prepare<unknown[], Row>(`SELECT ${COLUMNS} AND l.at BETWEEN ? AND ? ORDER BY l.id`)
           .all(source.from, source.to);
+  const ranksNow = ranksByViewer();
   return {
     skipped: 0,
-    lines: rows.map(({ roles, firstSeen, ...row }) => ({
-      ...row,
-      roles: rolesFrom(roles),
-      firstSeen: firstSeen ?? undefined,
-    })),
+    lines: rows.map(({ roles: had, firstSeen, ...row }) => {
+      const roles = rolesFrom(had);
+      return { ...row, roles, firstSeen: firstSeen ?? undefined, ranks: ranksNow(row.viewer, roles) };
+    }),
+  };
+}
+
+/** The ranks viewers have reached by now; what they had when they wrote is not kept. */
+function ranksByViewer(): (viewer: string, roles: readonly Role[]) => readonly string[] {
+  const asks = [now, ...would].some(({ filters }) =>
+    Object.values(filters).some(({ exemptRank }) => exemptRank !== ''),
+  );
+  if (ranks === null || !asks) return () => [];
+  const holdings = file.prepare<[string], { watchTime: number; earned: number; balance: number }>(
+    `SELECT v.watch_ms / 1000 AS watchTime, a.earned, a.balance
+     FROM accounts a JOIN viewers v ON v.id = a.name WHERE a.kind = 'viewer' AND a.name = ?`,
+  );
+  const known = new Map<string, ReturnType<typeof holdings.get>>();
+  return (viewer, roles) => {
+    if (!known.has(viewer)) known.set(viewer, holdings.get(viewer));
+    const held = known.get(viewer);
+    return held === undefined ? [] : ranksOf(ranks, { roles, ...held }).map(({ id }) => id);
   };
 }

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { GuardSettings, Replayed } from '@gully/core/guard';
+import { CurrencySettingsService } from '../currency/index.js';
 import { Database, newId } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { Problem } from '../problem/index.js';
@@ -27,6 +28,7 @@ export class Replays implements OnModuleDestroy {
 
   constructor(
     private readonly database: Database,
+    private readonly currency: CurrencySettingsService,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
@@ -101,7 +103,8 @@ export class Replays implements OnModuleDestroy {
     hear: (news: ReplayNews) => void,
   ): Promise<{ readonly worker: Worker; readonly ended: Promise<void> }> {
     await this.database.flushed();
-    const order: ReplayOrder = { path: this.database.path, source, now, would };
+    const ranks = this.currency.currency.value.enabled ? this.currency.ranks.value : null;
+    const order: ReplayOrder = { path: this.database.path, source, now, would, ranks };
     const worker = new Worker(new URL('./replay.worker.js', import.meta.url), { workerData: order });
     worker.on('message', hear);
     const ended = new Promise<void>((resolve, reject) => {

@@ -1,8 +1,7 @@
 import { COOLDOWN_LIMIT, type CommandBody, type Gates } from '@gully/core/commands';
 import type { Scope } from '@gully/core/text';
-import { useQuery } from '@tanstack/react-query';
-import { CostBlank, ranksQuery, useCurrency } from '../currency/index.js';
-import { Choice, DurationField, Fault, Opens, Tick } from '../ui/index.js';
+import { CostBlank, RankChoice, useCurrency } from '../currency/index.js';
+import { DurationField, Fault, Opens, Tick } from '../ui/index.js';
 import { oftenInWords, PARTS, type Part } from './parts.js';
 import { WhenBlank } from '../script/index.js';
 import { Refusals } from './refusals.js';
@@ -74,9 +73,7 @@ function CostAndRank({
   onChange,
 }: Pick<SentenceProps, 'base' | 'changed' | 'faultOf' | 'onChange'> & { readonly gates: Gates }) {
   const { enabled } = useCurrency();
-  const ranks = useQuery(ranksQuery).data?.value.ranks ?? [];
   const asksCost = enabled || gates.cost.base > 0;
-  const asksRank = ranks.length > 0 || gates.rank !== '';
   return (
     <>
       {asksCost && (
@@ -92,32 +89,19 @@ function CostAndRank({
           {changed.includes('cost') && <span className="was"> was {PARTS.cost.words(base)}</span>},{' '}
         </>
       )}
-      {asksRank && (
-        <>
-          <Choice
-            label="From which rank on"
-            value={gates.rank === '' ? ANY_RANK : gates.rank}
-            options={[
-              { value: ANY_RANK, label: 'at any rank' },
-              ...ranks.map(({ id, name }) => ({ value: id, label: `from ${name} up` })),
-              ...(gates.rank === '' || ranks.some(({ id }) => id === gates.rank)
-                ? []
-                : [{ value: gates.rank, label: 'a rank that was deleted' }]),
-            ]}
-            draft={changed.includes('rank')}
-            onChange={(rank) => {
-              onChange({ rank: rank === ANY_RANK ? '' : rank });
-            }}
-          />
-          ,{' '}
-        </>
-      )}
+      <RankChoice
+        rank={gates.rank}
+        draft={changed.includes('rank')}
+        none="at any rank"
+        lead={null}
+        trail={<>, </>}
+        onChange={(rank) => {
+          onChange({ rank });
+        }}
+      />
     </>
   );
 }
-
-/** A choice has no empty value. */
-const ANY_RANK = 'any';
 
 function Cooldowns({
   gates,

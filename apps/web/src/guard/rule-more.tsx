@@ -2,6 +2,7 @@ import type { FilterRule, Ladder } from '@gully/core/guard';
 import type { NamedViewer } from '@gully/core/viewers';
 import { whenInWords } from '@gully/core/stream';
 import { Choice, DurationField, Opens, Tick, ViewerNames } from '../ui/index.js';
+import { RankChoice } from '../currency/index.js';
 import { WhenBlank } from '../script/index.js';
 import { FURTHER, SENTENCES } from './filter-sentences.js';
 import { LadderSteps } from './ladder-steps.js';
@@ -22,13 +23,22 @@ export function RuleMore(props: RuleMoreProps) {
   const before: FilterRule<object> = edited.base.filters[name];
   const parts = [
     rule.exempt.length > 0 ? `${String(rule.exempt.length)} exempt` : '',
+    rule.exemptRank !== '' ? 'a rank exempt' : '',
     rule.newcomers.minutes > 0 ? (rule.newcomers.how === 'only' ? 'newcomers only' : 'newcomers') : '',
     rule.ladder !== null ? 'own ladder' : '',
     rule.message !== '' ? 'message' : '',
     whenInWords(rule.when) === 'at any time' ? '' : 'when',
   ].filter((each) => each !== '');
-  const rest = ({ exempt, newcomers, ladder, skipTo, message, when }: FilterRule<object>): string =>
-    JSON.stringify({ exempt, newcomers, ladder, skipTo, message, when });
+  const rest = ({
+    exempt,
+    exemptRank,
+    newcomers,
+    ladder,
+    skipTo,
+    message,
+    when,
+  }: FilterRule<object>): string =>
+    JSON.stringify({ exempt, exemptRank, newcomers, ladder, skipTo, message, when });
   return (
     <Opens
       label={`${title}: more`}
@@ -44,6 +54,18 @@ export function RuleMore(props: RuleMoreProps) {
             edited.changeRule(name, { exempt });
           }}
         />
+        <p className="row empty:hidden">
+          <RankChoice
+            label={`${title}: exempt by rank`}
+            rank={rule.exemptRank}
+            draft={rule.exemptRank !== before.exemptRank}
+            none="nobody"
+            lead="Ranks it leaves alone:"
+            onChange={(exemptRank) => {
+              edited.changeRule(name, { exemptRank });
+            }}
+          />
+        </p>
         <Newcomers {...props} />
         <label className="block">
           <span className="s2 block pb-1 text-soft">

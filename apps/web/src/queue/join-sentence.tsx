@@ -3,12 +3,11 @@ import { HEAD_STARTS, ORDERS, type QueueBody } from '@gully/core/queue';
 import { useQuery } from '@tanstack/react-query';
 import type { Queue } from '../api/index.js';
 import type { Editing } from '../editing/index.js';
-import { minutesInWords, ranksQuery, useCurrency } from '../currency/index.js';
+import { minutesInWords, RankChoice, useCurrency } from '../currency/index.js';
 import { streamQuery } from '../live/index.js';
 import { AUDIENCES, Choice, CommaList, Fault, NumberBlank, Tick, WholeNumber } from '../ui/index.js';
 import { ORDER_WORDS } from './kinds.js';
 
-const ANY_RANK = 'any';
 const AGAIN = [
   { value: 'once', label: 'not again in this stream' },
   { value: 'now', label: 'again at once' },
@@ -141,7 +140,6 @@ interface Part {
 }
 
 function Audience({ editing: { body, base, change } }: Part) {
-  const ranks = useQuery(ranksQuery).data?.value.ranks ?? [];
   return (
     <>
       <Choice
@@ -153,26 +151,14 @@ function Audience({ editing: { body, base, change } }: Part) {
           change({ lowestRole });
         }}
       />
-      {(ranks.length > 0 || body.rank !== '') && (
-        <>
-          {' '}
-          <Choice
-            label="From which rank on"
-            value={body.rank === '' ? ANY_RANK : body.rank}
-            draft={body.rank !== base.rank}
-            options={[
-              { value: ANY_RANK, label: 'of any rank' },
-              ...ranks.map(({ id, name }) => ({ value: id, label: `from ${name} up` })),
-              ...(body.rank === '' || ranks.some(({ id }) => id === body.rank)
-                ? []
-                : [{ value: body.rank, label: 'of a rank that was deleted' }]),
-            ]}
-            onChange={(rank) => {
-              change({ rank: rank === ANY_RANK ? '' : rank });
-            }}
-          />
-        </>
-      )}
+      <RankChoice
+        rank={body.rank}
+        draft={body.rank !== base.rank}
+        none="of any rank"
+        onChange={(rank) => {
+          change({ rank });
+        }}
+      />
     </>
   );
 }

@@ -1,13 +1,10 @@
 import type { Stock } from '@gully/core/redemptions';
 import { typedDuration } from '@gully/core/text';
-import { useQuery } from '@tanstack/react-query';
-import { CostBlank, ranksQuery } from '../currency/index.js';
+import { CostBlank, RankChoice } from '../currency/index.js';
 import { WhenBlank } from '../script/index.js';
 import { AUDIENCES, Choice, DurationField, Fault, Opens, WholeNumber } from '../ui/index.js';
 import type { RewardEditing } from './reward-editor.js';
 
-/** A choice has no empty value. */
-const ANY_RANK = 'any';
 const differ = (a: unknown, b: unknown): boolean => JSON.stringify(a) !== JSON.stringify(b);
 
 /** Who may buy it, for how much, how often, how many there are, and when; as a sentence. */
@@ -66,27 +63,15 @@ export function BuySentence({ editing }: { readonly editing: RewardEditing }) {
 }
 
 function Rank({ editing: { body, base, change } }: { readonly editing: RewardEditing }) {
-  const ranks = useQuery(ranksQuery).data?.value.ranks ?? [];
-  if (ranks.length === 0 && body.rank === '') return null;
   return (
-    <>
-      {' '}
-      <Choice
-        label="From which rank on"
-        value={body.rank === '' ? ANY_RANK : body.rank}
-        draft={body.rank !== base.rank}
-        options={[
-          { value: ANY_RANK, label: 'of any rank' },
-          ...ranks.map(({ id, name }) => ({ value: id, label: `from ${name} up` })),
-          ...(body.rank === '' || ranks.some(({ id }) => id === body.rank)
-            ? []
-            : [{ value: body.rank, label: 'of a rank that was deleted' }]),
-        ]}
-        onChange={(rank) => {
-          change({ rank: rank === ANY_RANK ? '' : rank });
-        }}
-      />
-    </>
+    <RankChoice
+      rank={body.rank}
+      draft={body.rank !== base.rank}
+      none="of any rank"
+      onChange={(rank) => {
+        change({ rank });
+      }}
+    />
   );
 }
 

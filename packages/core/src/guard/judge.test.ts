@@ -21,6 +21,7 @@ const NOW = 1_000_000_000_000;
 
 const around = (more: Partial<Around> = {}, roles: readonly Role[] = []): Around => ({
   before: { own: [], near: () => [] },
+  ranks: [],
   viewer: { ...strangerFacts('v', 'pebblewren', roles, 0), firstSeen: 0 },
   first: false,
   stream: OFFLINE,
@@ -107,6 +108,12 @@ describe('the guard', () => {
     const unbound = (name: string): GuardSettings => withRule('links', { exempt: [{ name, viewer: null }] });
     expect(verdict(unbound('PebbleWren'), 'ropes.example').caught).toBeUndefined();
     expect(verdict(unbound('hollowbee'), 'ropes.example').caught).toBeDefined();
+    const ranked = withRule('links', { exemptRank: 'ropehand' });
+    const holding = (...ranks: string[]): Around => around({ ranks });
+    expect(verdict(ranked, 'ropes.example', holding('scrambler', 'ropehand')).caught).toBeUndefined();
+    expect(verdict(ranked, 'ropes.example', holding('scrambler')).caught).toBeDefined();
+    // Nobody has a rank that is gone, and none is meant where none is chosen.
+    expect(verdict(settings, 'ropes.example', holding('')).caught).toBeDefined();
     const off = withRule('links', { when: { ...ALWAYS, live: 'live' } });
     expect(verdict(off, 'ropes.example').caught).toBeUndefined();
     const strict = withRule('links', { exemptFrom: null });

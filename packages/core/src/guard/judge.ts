@@ -36,6 +36,8 @@ export function prepareGuard(settings: GuardSettings): PreparedGuard {
 export interface Around {
   readonly before: Before;
   readonly viewer: ViewerFacts;
+  /** the ranks they have reached, by id */
+  readonly ranks: readonly string[];
   /** it is the first they write here */
   readonly first: boolean;
   readonly stream: StreamState;
@@ -136,11 +138,12 @@ export function lookAt(
 function notLookedAt(
   { name, rule }: PreparedRule,
   { written: { at } }: Reading,
-  { viewer, stream, timeZone, graceUntil }: Omit<Around, 'strikes'>,
+  { viewer, ranks, stream, timeZone, graceUntil }: Omit<Around, 'strikes'>,
 ): string | undefined {
   const limit = checkWhen(rule.when, stream, at, timeZone).find(({ holds }) => !holds);
   if (limit !== undefined) return `${limit.rule.toLowerCase()}: ${limit.measure}`;
   if (rule.exemptFrom !== null && hasAtLeast(viewer.roles, rule.exemptFrom)) return 'their role is exempt';
+  if (rule.exemptRank !== '' && ranks.includes(rule.exemptRank)) return 'their rank is exempt';
   if (rule.exempt.some((each) => isNamed(each, { viewer: viewer.id, name: viewer.name })))
     return 'they are exempt';
   if (name === 'links' && graceUntil !== undefined && graceUntil > at) return 'they may post links just now';

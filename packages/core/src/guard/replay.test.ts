@@ -83,6 +83,7 @@ describe('a replay', () => {
           const verdict = judge(reading, guard, {
             before: recent.before(reading),
             viewer: { ...strangerFacts(viewer, name, [], at), firstSeen: 0 },
+            ranks: [],
             first: false,
             stream: OFFLINE,
             timeZone: 'UTC',

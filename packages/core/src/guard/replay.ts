@@ -19,6 +19,8 @@ export interface RecordedLine {
   readonly text: string;
   /** when its writer was first seen; undefined for not known */
   readonly firstSeen: number | undefined;
+  /** ranks its writer has reached, by id; left out for not known */
+  readonly ranks?: readonly string[];
 }
 
 /** A line that is caught, or was. */
@@ -118,6 +120,7 @@ export class Replay {
     const around = {
       before: this.recent.before(reading),
       viewer: { ...strangerFacts(viewer, name, roles, at), firstSeen: line.firstSeen ?? 0 },
+      ranks: line.ranks ?? [],
       first: !this.seen.has(viewer),
       stream: OFFLINE,
       timeZone: 'UTC',

@@ -14,6 +14,8 @@ export interface FilterRule<S> {
   /** whom it does not look at: that role and up, and these viewers; null for no role */
   readonly exemptFrom: Role | null;
   readonly exempt: readonly NamedViewer[];
+  /** whoever has reached this rank is not looked at either; empty for no rank */
+  readonly exemptRank: string;
   /** of viewers first seen less than so many minutes ago; 0 minutes for nobody in particular */
   readonly newcomers: {
     readonly minutes: number;
@@ -104,6 +106,7 @@ export function begin(way: Way): GuardSettings {
         settings,
         exemptFrom: name === 'phrases' ? null : way === 'strict' ? 'moderator' : 'vip',
         exempt: [],
+        exemptRank: '',
         newcomers: { minutes: 0, how: 'stricter', settings },
         ladder: null,
         skipTo: 0,

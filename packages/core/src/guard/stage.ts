@@ -1,4 +1,5 @@
 import { hasAtLeast, prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
+import { standingOf } from '../currency/index.js';
 import type { SayEffect } from '../routines/index.js';
 import { isNamed } from '../viewers/index.js';
 import { consequenceInWords, type Consequence } from './consequence.js';
@@ -42,6 +43,7 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
   const { checks, caught } = judge(reading, guard.prepared, {
     before: guard.before(reading),
     viewer,
+    ranks: standingOf(world.purse, viewer, line.roles)?.ranks.map(({ id: rank }) => rank) ?? [],
     first: viewer.messages <= 1,
     stream: world.stream,
     timeZone: world.timeZone,

@@ -1,3 +1,4 @@
+import type { PurseView } from '../currency/index.js';
 import type { ViewersView } from '../commands/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { Consequence } from './consequence.js';
@@ -40,6 +41,7 @@ export interface GraceView {
 export interface GuardWorld {
   readonly guard: GuardView;
   readonly grace: GraceView;
+  readonly purse: PurseView;
   readonly viewers: ViewersView;
   readonly stream: StreamState;
   readonly timeZone: string;
