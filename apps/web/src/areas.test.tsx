@@ -1,6 +1,7 @@
 import './test-support/browser.js';
 import { beforeEach, expect, test } from '@jest/globals';
 import { AUDIENCE_OF } from '@gully/core/news';
+import { THING_KINDS } from '@gully/core/things';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { matchPath } from 'react-router';
 import { AREAS } from './areas.js';
@@ -21,6 +22,11 @@ test('every kind of news is heeded by the page or an area, and every way leads t
   expect(new Set(places).size).toBe(places.length);
   const ways = AREAS.flatMap(({ index = [], actions = [] }) => [...index, ...actions]).map(({ to }) => to);
   expect(ways.filter((to) => !places.some((path) => matchPath(path, to) !== null))).toEqual([]);
+});
+
+test('bundles carry every kind of thing, each by the area it is of', () => {
+  const kinds = AREAS.flatMap(({ bundled = [] }) => bundled).map(({ kind }) => kind);
+  expect(kinds.sort()).toEqual([...THING_KINDS].sort());
 });
 
 test('the index stands in groups, with how many there are', async () => {

@@ -24,7 +24,7 @@ import {
 } from 'class-validator';
 import { ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
-import { Exporting, type Chosen } from './exporting.js';
+import { Exporting } from './exporting.js';
 import { Importing, type Choice } from './importing.js';
 import { Looking, type Looked } from './looking.js';
 import { readBundle } from './reading.js';
@@ -39,24 +39,14 @@ class QuestionDto implements Question {
     [];
 }
 const Ids = (): PropertyDecorator => (target, name) => {
-  ApiProperty({ type: [String] })(target, name);
+  ApiPropertyOptional({ type: [String] })(target, name);
+  IsOptional()(target, name);
   IsArray()(target, name);
   ArrayMaxSize(2_000)(target, name);
   IsString({ each: true })(target, name);
 };
-class ExportDto implements Chosen {
-  @Ids() commands!: string[];
-  @Ids() routines!: string[];
-  @Ids() lists!: string[];
-  @Ids() timers: string[] = [];
-  @Ids() queues: string[] = [];
-  @Ids() rewards: string[] = [];
-  @Ids() games: string[] = [];
-  @Ids() handles: string[] = [];
-  @Ids() 'phrase-groups': string[] = [];
-  @Ids() media: string[] = [];
-  @Ids() overlays: string[] = [];
-  @Ids() outputs: string[] = [];
+/** Beside what is told of it, for every kind the ids of what was chosen. */
+class ExportDto {
   @ApiProperty() @IsString() @MaxLength(100) title!: string;
   @ApiProperty() @IsString() @MaxLength(100) author!: string;
   @ApiProperty() @IsString() @MaxLength(2_000) note!: string;
@@ -67,6 +57,7 @@ class ExportDto implements Chosen {
   @Type(() => QuestionDto)
   questions: QuestionDto[] = [];
 }
+for (const kind of ITEM_KINDS) Ids()(ExportDto.prototype, kind);
 class BundleDto {
   @ApiProperty({ type: 'object', additionalProperties: true, description: 'the file, see docs/formats' })
   @IsDefined()

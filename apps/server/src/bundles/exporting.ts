@@ -5,7 +5,7 @@ import { BundleFiles } from './bundle-files.js';
 import { AllThings, References, type AnyBody, type Head } from '../things/index.js';
 
 /** What of the channel goes into a bundle, by id. */
-export type Chosen = Readonly<Record<ItemKind, readonly string[]>>;
+export type Chosen = Readonly<Partial<Record<ItemKind, readonly string[]>>>;
 
 /** Makes bundles: what was chosen, and what that refers to, with names in place of ids. */
 @Injectable()
@@ -53,7 +53,7 @@ export class Exporting {
   private withReferred(chosen: Chosen): Map<ThingKind, Map<string, Head>> {
     const found = new Map<ThingKind, Map<string, Head>>();
     const open = Object.values(THINGS).flatMap(({ one, many }) =>
-      chosen[many as ItemKind].map((id): Reference => ({ to: one, id })),
+      (chosen[many] ?? []).map((id): Reference => ({ to: one, id })),
     );
     for (let next = open.pop(); next !== undefined; next = open.pop()) {
       const { to, id } = next;

@@ -77,7 +77,7 @@ export class Importing {
     return new Map(
       this.things.inOrder().map((things) => {
         const { shape } = things;
-        const bodies = bundle[shape.many as ItemKind] as readonly AnyBody[];
+        const bodies = bundle[shape.many] as readonly AnyBody[];
         const placed = bodies.map((body): Placed => {
           const called = shape.nameOf(body);
           const ours = things.named(called)?.id;

@@ -55,7 +55,7 @@ export class Looking {
       .filter((reference) => !this.isThere(reference, bundle))
       .map(({ to, id }) => `the ${to} ${id}`);
     return {
-      kind: shape.many as ItemKind,
+      kind: shape.many,
       name,
       state: ours === undefined ? 'new' : isSame(shape.portable(theirs), ours) ? 'same' : 'different',
       missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
@@ -69,7 +69,7 @@ export class Looking {
   private isThere({ to, id: name }: Reference, bundle: Bundle): boolean {
     if (to === 'webhook') return this.references.has(to, name);
     const things = this.things.of(to);
-    const carried = bundle[things.shape.many as ItemKind] as readonly AnyBody[];
+    const carried = bundle[things.shape.many] as readonly AnyBody[];
     return (
       carried.some((each) => foldName(things.shape.nameOf(each)) === foldName(name.trim())) ||
       things.named(name) !== undefined

@@ -1,12 +1,4 @@
-import {
-  BUNDLE_VERSION,
-  bundleSchema,
-  filled,
-  THINGS,
-  type Bundle,
-  NO_ITEMS,
-  type ItemKind,
-} from '@gully/core/bundles';
+import { BUNDLE_VERSION, bundleSchema, filled, THINGS, type Bundle, NO_ITEMS } from '@gully/core/bundles';
 import { completeSteps } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingShape } from '@gully/core/things';
@@ -82,7 +74,7 @@ function namedTwice(bundle: Bundle): string | undefined {
   for (const shape of Object.values(THINGS) as unknown as ThingShape<AnyBody>[]) {
     const seen = new Set<string>();
     const { many } = shape;
-    for (const body of bundle[many as ItemKind]) {
+    for (const body of bundle[many]) {
       const name = shape.nameOf(body);
       const key = foldName(name.trim());
       if (seen.has(key)) return `Two of its ${many} are called ${name}`;

@@ -64,9 +64,7 @@ export class Undoing {
   /** @throws Problem 409 when something it brought was changed since */
   private wayBack(undo: Undo): Brought {
     const now = Date.now();
-    const replaced = this.things
-      .inOrder()
-      .map((things) => ({ things, each: undo[things.shape.many as ItemKind] ?? [] }));
+    const replaced = this.things.inOrder().map((things) => ({ things, each: undo[things.shape.many] ?? [] }));
     const changed = replaced.flatMap(({ things, each }) =>
       each.filter(({ id, version }) => things.find(id)?.version !== version),
     );

@@ -3416,22 +3416,22 @@ export interface components {
             choices: string[];
         };
         ExportDto: {
-            commands: string[];
-            routines: string[];
-            lists: string[];
-            timers: string[];
-            queues: string[];
-            rewards: string[];
-            games: string[];
-            handles: string[];
-            "phrase-groups": string[];
-            media: string[];
-            overlays: string[];
-            outputs: string[];
             title: string;
             author: string;
             note: string;
             questions: components["schemas"]["QuestionDto"][];
+            "phrase-groups"?: string[];
+            timers?: string[];
+            commands?: string[];
+            games?: string[];
+            rewards?: string[];
+            handles?: string[];
+            queues?: string[];
+            routines?: string[];
+            lists?: string[];
+            outputs?: string[];
+            overlays?: string[];
+            media?: string[];
         };
         BundleDto: {
             /** @description the file, see docs/formats */
@@ -3444,7 +3444,7 @@ export interface components {
         };
         LookedDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "games" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "phrase-groups" | "timers" | "commands" | "games" | "rewards" | "handles" | "queues" | "routines" | "lists" | "outputs" | "overlays" | "media";
             name: string;
             /** @enum {string} */
             state: "new" | "same" | "different";
@@ -3467,7 +3467,7 @@ export interface components {
         };
         ChoiceDto: {
             /** @enum {string} */
-            kind: "commands" | "routines" | "lists" | "timers" | "queues" | "rewards" | "games" | "handles" | "phrase-groups" | "media" | "overlays" | "outputs";
+            kind: "phrase-groups" | "timers" | "commands" | "games" | "rewards" | "handles" | "queues" | "routines" | "lists" | "outputs" | "overlays" | "media";
             name: string;
             /** @enum {string} */
             action: "take" | "rename" | "leave";

@@ -2,6 +2,8 @@ import { answerWith } from '../test-support/browser.js';
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, waitFor } from '@testing-library/react';
 import type { BundleLook } from '../api/index.js';
+import { commandsQuery } from '../live/index.js';
+import { Areas } from '../manifest/index.js';
 import { choose, drawPage, Refusal, type Asked } from '../test-support/page.js';
 import { BundleIn } from './bundle-in.js';
 import { differencesOf } from './differences.js';
@@ -31,16 +33,21 @@ afterEach(() => {
   answerWith();
 });
 
+const bundleIn = (onDone: () => void) => (
+  <Areas value={[{ bundled: [{ kind: 'command', word: 'command', query: commandsQuery }] }]}>
+    <BundleIn onDone={onDone} />
+  </Areas>
+);
 function draw(answers: Parameters<typeof drawPage>[1], text = JSON.stringify(BUNDLE)) {
   const onDone = jest.fn();
-  const page = drawPage(<BundleIn onDone={onDone} />, answers);
+  const page = drawPage(bundleIn(onDone), answers);
   const file = new File([text], 'lantern.json', { type: 'application/json' });
   fireEvent.change(page.getByLabelText('A bundle’s file'), { target: { files: [file] } });
   return { page, onDone };
 }
 
 test('a set of ours is looked at like any bundle before anything changes', async () => {
-  const page = drawPage(<BundleIn onDone={jest.fn()} />, {
+  const page = drawPage(bundleIn(jest.fn()), {
     'POST /api/bundles/look': ({ body }: Asked) => {
       const { bundle } = body as { bundle: { title: string; commands: { trigger: { name: string } }[] } };
       return {

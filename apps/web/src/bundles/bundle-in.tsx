@@ -1,11 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { STARTER_SETS } from '@gully/core/bundles';
+import { PLURALS } from '@gully/core/things';
 import { FileUp, Package } from 'lucide-react';
 import { Fragment, useRef, useState } from 'react';
 import { answerOf, api, Problem, problemOf, type BundleLook } from '../api/index.js';
 import { usePrefix } from '../live/index.js';
 import { Choice, Fault, tellProblem, toast } from '../ui/index.js';
 import { differencesOf } from './differences.js';
+import { useBundled } from './use-bundled.js';
 
 type Item = BundleLook['items'][number];
 type Action = 'take' | 'rename' | 'leave';
@@ -19,20 +21,6 @@ const STATE_WORDS: Readonly<Record<Item['state'], readonly [string, string]>> = 
   same: ['already here, the same', 'text-soft'],
   different: ['already here, different', 'text-ochre'],
 };
-const KIND_WORDS = {
-  commands: 'command',
-  routines: 'routine',
-  lists: 'list',
-  timers: 'timer',
-  queues: 'queue',
-  media: 'file',
-  overlays: 'overlay',
-  outputs: 'text file',
-  handles: 'handle of a game',
-  rewards: 'reward',
-  games: 'game',
-  'phrase-groups': 'blocked phrases',
-} as const;
 const keyOf = ({ kind, name }: Pick<Item, 'kind' | 'name'>): string => `${kind} ${name}`;
 
 /** Takes a bundle in: shows first what it would do, then does all of it or nothing, with one undo. */
@@ -221,6 +209,7 @@ interface ItemRowsProps {
 function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
   const [shown, setShown] = useState(false);
   const prefix = usePrefix();
+  const bundled = useBundled().find(({ kind }) => PLURALS[kind] === item.kind);
   // A command without a name is called by its phrase or its pattern.
   const typed = item.kind === 'commands' && !/^[“/]/u.test(item.name);
   const [words, colour] = STATE_WORDS[item.state];
@@ -234,7 +223,7 @@ function ItemRows({ item, decided, onDecide }: ItemRowsProps) {
       <tr>
         <th scope="row" className="whitespace-normal">
           {typed ? prefix : ''}
-          {item.name} <span className="s2 font-normal text-soft">{KIND_WORDS[item.kind]}</span>
+          {item.name} <span className="s2 font-normal text-soft">{bundled?.word}</span>
         </th>
         <td>
           <span className={`state ${colour}`}>{words}</span>

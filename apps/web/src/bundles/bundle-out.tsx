@@ -1,73 +1,25 @@
-import { ITEM_KINDS, type ItemKind } from '@gully/core/bundles';
-import { titleOf } from '@gully/core/commands';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { Download, Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
-import { phraseGroupsQuery } from '../guard/index.js';
-import {
-  commandsQuery,
-  gamesQuery,
-  handlesQuery,
-  listsQuery,
-  mediaQuery,
-  outputsQuery,
-  overlaysQuery,
-  queuesQuery,
-  rewardsQuery,
-  routinesQuery,
-  timersQuery,
-  usePrefix,
-} from '../live/index.js';
 import { Choice, IconButton, tellProblem, Tick } from '../ui/index.js';
 import { QUESTION_WORDS, type Question } from './questions.js';
 import { TickList } from './tick-list.js';
-
-const named = ({ id, name }: { readonly id: string; readonly name: string }) => ({ id, name });
+import { useChoices } from './use-bundled.js';
 
 /** Any choice of what there is, as a file. */
 export function BundleOut() {
-  const prefix = usePrefix();
+  const choices = useChoices();
   const [search] = useSearchParams();
-  const { data: commands } = useQuery(commandsQuery);
-  const { data: routines } = useQuery(routinesQuery);
-  const { data: lists } = useQuery(listsQuery);
-  const { data: timers } = useQuery(timersQuery);
-  const { data: queues } = useQuery(queuesQuery);
-  const { data: games } = useQuery(gamesQuery);
-  const { data: rewards } = useQuery(rewardsQuery);
-  const { data: handles } = useQuery(handlesQuery);
-  const { data: media } = useQuery(mediaQuery);
-  const { data: overlays } = useQuery(overlaysQuery);
-  const { data: outputs } = useQuery(outputsQuery);
-  const { data: groups } = useQuery(phraseGroupsQuery);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(
     new Set(search.get('commands')?.split(',') ?? []),
   );
   const [about, setAbout] = useState({ title: '', author: '', note: '' });
   const [questions, setQuestions] = useState<readonly Question[]>([]);
-  const all: Readonly<Record<ItemKind, readonly { readonly id: string; readonly name: string }[]>> = {
-    commands: (commands ?? []).map((command) => ({ id: command.id, name: titleOf(command, prefix) })),
-    routines: (routines ?? []).map(named),
-    timers: (timers ?? []).map(named),
-    'phrase-groups': (groups ?? []).map(named),
-    queues: (queues ?? []).map(named),
-    rewards: (rewards ?? []).map(named),
-    games: (games ?? []).map(named),
-    handles: (handles ?? []).map(({ id, name, category }) => ({ id, name: `${name} in ${category}` })),
-    lists: (lists ?? []).map(named),
-    // What comes with Gully is there already, wherever a bundle goes.
-    media: (media ?? []).filter(({ shipped }) => !shipped).map(named),
-    overlays: (overlays ?? []).map(named),
-    outputs: (outputs ?? []).map(named),
-  };
-  const idsOf = (kind: ItemKind): string[] =>
-    all[kind].filter(({ id }) => chosen.has(id)).map(({ id }) => id);
-  const chosenIds = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, idsOf(kind)])) as Record<
-    ItemKind,
-    string[]
-  >;
+  const chosenIds = Object.fromEntries(
+    choices.map(({ many, things }) => [many, things.filter(({ id }) => chosen.has(id)).map(({ id }) => id)]),
+  );
   const make = useMutation({
     mutationFn: () =>
       answerOf(
@@ -101,14 +53,14 @@ export function BundleOut() {
         Whatever they refer to comes along. Viewers, counts, memory and secrets never do.
       </p>
       <div className="grid grid-cols-[repeat(auto-fit,minmax(160px,1fr))] gap-4">
-        {ITEM_KINDS.map((kind) => {
-          const ids = all[kind].map(({ id }) => id);
+        {choices.map(({ many, things }) => {
+          const ids = things.map(({ id }) => id);
           const some = ids.filter((id) => chosen.has(id)).length;
           return (
-            <fieldset key={kind} className="min-w-0">
+            <fieldset key={many} className="min-w-0">
               <legend className="mb-1 font-bold">
                 <Tick
-                  label={`All ${kind.replace('-', ' ')}`}
+                  label={`All ${many.replace('-', ' ')}`}
                   checked={some === 0 ? false : some === ids.length ? true : 'indeterminate'}
                   onChange={(on) => {
                     toggle(ids, on);
@@ -116,8 +68,8 @@ export function BundleOut() {
                 />
               </legend>
               <TickList
-                label={`Choose ${kind.replace('-', ' ')}`}
-                things={all[kind]}
+                label={`Choose ${many.replace('-', ' ')}`}
+                things={things}
                 chosen={chosen}
                 onChange={(id, on) => {
                   toggle([id], on);

@@ -20,6 +20,14 @@ export const COMMANDS: Manifest = {
     },
   ],
   actions: [{ label: 'Add command', to: `/prepare/commands/${NEW}`, hint: 'N' }],
+  bundled: [
+    {
+      kind: 'command',
+      word: 'command',
+      query: commandsQuery,
+      label: (command: Command, prefix) => titleOf(command, prefix),
+    },
+  ],
   finding: {
     heading: 'Commands',
     query: commandsQuery,

@@ -29,6 +29,7 @@ export const GAMES: Manifest = {
     },
   ],
   actions: [{ label: 'Add game', to: `/prepare/games/${NEW}`, words: ['gamble', 'minigame'] }],
+  bundled: [{ kind: 'game', word: 'game', query: gamesQuery }],
   finding: {
     heading: 'Games',
     query: gamesQuery,

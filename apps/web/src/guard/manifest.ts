@@ -47,6 +47,7 @@ export const GUARD: Manifest = {
     { mode: 'review', group: 'Guard', to: '/review/replay', label: 'Replay' },
   ],
   actions: [{ label: 'Add blocked phrases', to: `/prepare/phrases/${NEW}` }],
+  bundled: [{ kind: 'phrase-group', word: 'blocked phrases', query: phraseGroupsQuery }],
   panels: [
     {
       id: 'catches',

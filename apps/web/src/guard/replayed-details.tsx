@@ -1,7 +1,8 @@
 import type { ReplayedFilter, ReplayedLine } from '@gully/core/guard';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { ThumbsDown, ThumbsUp } from 'lucide-react';
 import { answerOf, api } from '../api/index.js';
+import { askAgain } from '../live/index.js';
 import { exact, tellProblem } from '../ui/index.js';
 import { Marked } from './marked.js';
 
@@ -14,7 +15,6 @@ interface ReplayedDetailsProps {
 export function ReplayedDetails({ found, title }: ReplayedDetailsProps) {
   const { filter, newly, noLonger, still, quality } = found;
   const lines = [...newly.lines, ...noLonger.lines, ...still.lines].map(({ id }) => id);
-  const queries = useQueryClient();
   const key = ['guard', 'labels', filter, lines.join(',')];
   const { data: labels = [] } = useQuery({
     queryKey: key,
@@ -23,7 +23,9 @@ export function ReplayedDetails({ found, title }: ReplayedDetailsProps) {
   const label = useMutation({
     mutationFn: ({ line, right }: { readonly line: string; readonly right: boolean | null }) =>
       answerOf(api.PUT('/api/guard/labels', { body: { line, filter, right: right as never } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: key }),
+    onSuccess: () => {
+      askAgain(key);
+    },
     onError: tellProblem,
   });
   const of = new Map(labels.filter((each) => each.filter === filter).map(({ line, right }) => [line, right]));

@@ -15,6 +15,7 @@ export const LISTS: Manifest = {
     },
   ],
   actions: [{ label: 'Add list', to: `/prepare/lists/${NEW}` }],
+  bundled: [{ kind: 'list', word: 'list', query: listsQuery }],
   finding: {
     heading: 'Lists',
     query: listsQuery,

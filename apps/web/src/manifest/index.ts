@@ -1,5 +1,6 @@
 export { Areas, useAreas } from './areas.js';
 export type {
+  Bundled,
   Act,
   Action,
   ActsProps,

@@ -1,5 +1,5 @@
 import type { ComponentType, ReactNode } from 'react';
-import type { ReferenceKind } from '@gully/core/things';
+import type { ReferenceKind, ThingKind } from '@gully/core/things';
 import type { NewsHandlers, ThingQuery } from '../live/index.js';
 
 export type Mode = 'prepare' | 'review';
@@ -82,6 +82,21 @@ export interface Referable {
   readonly first: { readonly label: string; readonly to: string };
 }
 
+/** Things of one kind that bundles carry. */
+export interface Bundled {
+  readonly kind: ThingKind;
+  /** what one is called beside its name */
+  readonly word: string;
+  readonly query: ThingQuery;
+  /**
+   * What one is chosen by; its name where this is left out.
+   *
+   * @param thing of what the query answered with
+   * @returns undefined for one that every channel has
+   */
+  readonly label?: (thing: never, prefix: string) => string | undefined;
+}
+
 /** A panel of On air. */
 export interface Panel {
   readonly id: string;
@@ -127,6 +142,7 @@ export interface Manifest {
   readonly acts?: () => Promise<ComponentType<ActsProps>>;
   readonly finding?: Finding;
   readonly referable?: Referable;
+  readonly bundled?: readonly Bundled[];
   readonly panels?: readonly Panel[];
   /** what stands in the top bar, before the connection */
   readonly topBar?: readonly TopBarPart[];

@@ -18,6 +18,16 @@ export const MEDIA: Manifest = {
   actions: [
     { label: 'Upload media', to: `/prepare/media/${NEW}`, words: ['picture', 'sound', 'video', 'file'] },
   ],
+  bundled: [
+    {
+      kind: 'media',
+      word: 'file',
+      query: mediaQuery,
+      // What comes with Gully is there already, wherever a bundle goes.
+      label: ({ name, shipped }: { readonly name: string; readonly shipped: boolean }) =>
+        shipped ? undefined : name,
+    },
+  ],
   finding: {
     heading: 'Media',
     query: mediaQuery,

@@ -19,6 +19,7 @@ export const OUTPUTS: Manifest = {
       drafts: 'gully.draft.output.',
     },
   ],
+  bundled: [{ kind: 'output', word: 'text file', query: outputsQuery }],
   referable: {
     kind: 'webhook',
     query: webhooksQuery,

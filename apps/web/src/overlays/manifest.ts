@@ -20,6 +20,7 @@ export const OVERLAYS: Manifest = {
     },
   ],
   actions: [{ label: 'Add overlay', to: `/prepare/overlays/${NEW}`, words: ['browser source', 'alerts'] }],
+  bundled: [{ kind: 'overlay', word: 'overlay', query: overlaysQuery }],
   finding: {
     heading: 'Overlays',
     query: overlaysQuery,

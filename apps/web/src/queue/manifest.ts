@@ -44,6 +44,16 @@ export const QUEUE: Manifest = {
     { label: 'Add handle', to: `/prepare/handles/${NEW}`, words: ['in-game name'] },
   ],
   acts: async () => (await import('./queue-palette.js')).QueuePalette,
+  bundled: [
+    { kind: 'queue', word: 'queue', query: queuesQuery },
+    {
+      kind: 'handle',
+      word: 'handle of a game',
+      query: handlesQuery,
+      label: ({ name, category }: { readonly name: string; readonly category: string }) =>
+        `${name} in ${category}`,
+    },
+  ],
   finding: {
     heading: 'Queues',
     query: queuesQuery,

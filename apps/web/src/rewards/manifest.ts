@@ -29,6 +29,7 @@ export const REWARDS: Manifest = {
     },
   ],
   actions: [{ label: 'Add reward', to: `/prepare/rewards/${NEW}`, words: ['shop', 'redeem'] }],
+  bundled: [{ kind: 'reward', word: 'reward', query: rewardsQuery }],
   finding: {
     heading: 'Rewards',
     query: rewardsQuery,

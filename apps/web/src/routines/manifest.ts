@@ -18,6 +18,7 @@ export const ROUTINES: Manifest = {
     },
   ],
   actions: [{ label: 'Add routine', to: `/prepare/routines/${NEW}` }],
+  bundled: [{ kind: 'routine', word: 'routine', query: routinesQuery }],
   finding: {
     heading: 'Routines',
     query: routinesQuery,

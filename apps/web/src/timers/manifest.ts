@@ -17,6 +17,7 @@ export const TIMERS: Manifest = {
     },
   ],
   actions: [{ label: 'Add timer', to: `/prepare/timers/${NEW}` }],
+  bundled: [{ kind: 'timer', word: 'timer', query: timersQuery }],
   finding: {
     heading: 'Timers',
     query: timersQuery,

@@ -1,14 +1,5 @@
-import type { CommandBody } from '../commands/index.js';
-import type { GameBody } from '../games/index.js';
-import type { PhraseGroupBody } from '../guard/index.js';
-import type { ListBody } from '../lists/index.js';
-import type { MediaBody } from '../media/index.js';
-import type { OutputBody } from '../outputs/index.js';
-import type { OverlayBody } from '../overlays/index.js';
-import type { NamedRoutineBody } from '../routines/index.js';
-import type { RewardBody } from '../rewards/index.js';
-import type { HandleBody, QueueBody } from '../queue/index.js';
-import type { TimerBody } from '../timers/index.js';
+import { PLURALS, type ThingKind } from '../things/index.js';
+import type { BodyOf } from './things.js';
 
 /** What a bundle's file says of itself. */
 export const BUNDLE_FORMAT = 'gully-bundle';
@@ -27,50 +18,27 @@ export interface Question {
   readonly choices: readonly string[];
 }
 
+/** Things of every kind. What a timer runs is named: a routine by its name, a command by what is typed without its prefix. */
+type Items = { readonly [K in ThingKind as (typeof PLURALS)[K]]: readonly BodyOf[K][] };
+
 /**
  * What another channel can take in. Things refer to one another by name; of the channel
  * itself (viewers, what is remembered, secrets, counts) nothing is in it.
  */
-export interface Bundle {
+export interface Bundle extends Items {
   readonly format: typeof BUNDLE_FORMAT;
   readonly version: typeof BUNDLE_VERSION;
   readonly title: string;
   readonly author: string;
   readonly note: string;
   readonly questions: readonly Question[];
-  readonly commands: readonly CommandBody[];
-  readonly routines: readonly NamedRoutineBody[];
-  readonly lists: readonly ListBody[];
-  /** what one runs is named: a routine by its name, a command by what is typed without its prefix */
-  readonly timers: readonly TimerBody[];
-  readonly queues: readonly QueueBody[];
-  /** of games, without anybody's own */
-  readonly handles: readonly HandleBody[];
-  readonly rewards: readonly RewardBody[];
-  readonly games: readonly GameBody[];
-  readonly 'phrase-groups': readonly PhraseGroupBody[];
-  readonly media: readonly MediaBody[];
-  readonly overlays: readonly OverlayBody[];
-  readonly outputs: readonly OutputBody[];
   /** the content of media files in base64, by `file` */
   readonly files: Readonly<Record<string, string>>;
 }
 
-export const ITEM_KINDS = [
-  'commands',
-  'routines',
-  'lists',
-  'timers',
-  'queues',
-  'rewards',
-  'games',
-  'handles',
-  'phrase-groups',
-  'media',
-  'overlays',
-  'outputs',
-] as const;
-export type ItemKind = (typeof ITEM_KINDS)[number];
+export type ItemKind = (typeof PLURALS)[ThingKind];
+/** What refers to others first, since that is what people look for. */
+export const ITEM_KINDS: readonly ItemKind[] = Object.values(PLURALS).reverse();
 /** What a bundle carries where it carries nothing. */
 export const NO_ITEMS = Object.fromEntries(ITEM_KINDS.map((kind) => [kind, []])) as unknown as Pick<
   Bundle,

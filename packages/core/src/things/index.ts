@@ -1,19 +1,23 @@
-/** The kinds of named things a person makes, changes and deletes; those that others refer to come first. */
-export const THING_KINDS = [
-  'media',
-  'overlay',
-  'output',
-  'list',
-  'routine',
-  'queue',
-  'handle',
-  'reward',
-  'game',
-  'command',
-  'timer',
-  'phrase-group',
-] as const;
-export type ThingKind = (typeof THING_KINDS)[number];
+/**
+ * The kinds of named things a person makes, changes and deletes, each with what bundles and the API's
+ * addresses call several of them; those that others refer to come first.
+ */
+export const PLURALS = {
+  media: 'media',
+  overlay: 'overlays',
+  output: 'outputs',
+  list: 'lists',
+  routine: 'routines',
+  queue: 'queues',
+  handle: 'handles',
+  reward: 'rewards',
+  game: 'games',
+  command: 'commands',
+  timer: 'timers',
+  'phrase-group': 'phrase-groups',
+} as const;
+export type ThingKind = keyof typeof PLURALS;
+export const THING_KINDS = Object.keys(PLURALS) as readonly ThingKind[];
 
 /** What a draft may be of: a thing, or the guard’s settings, of which there is one. */
 export const DRAFT_KINDS = [...THING_KINDS, 'guard'] as const;
@@ -34,8 +38,7 @@ export type Rename = (reference: Reference) => string;
 /** What there is to know of a kind of thing, whatever it does. */
 export interface ThingShape<Body> {
   readonly one: ThingKind;
-  /** in the plural, as bundles and the API's addresses have it */
-  readonly many: string;
+  readonly many: (typeof PLURALS)[ThingKind];
   /** what a person wrote of it, without what else is kept */
   bodyOf(thing: Body): Body;
   /** by which people and bundles tell it from others of its kind */
