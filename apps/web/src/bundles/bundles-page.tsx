@@ -10,7 +10,7 @@ export function BundlesPage() {
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="bundles-title">Bundles</h1>
         <span className="s2 ml-1 text-soft">
-          One file that carries commands, routines, timers and lists to another channel.
+          One file that carries what you made here to another channel.
         </span>
       </header>
       <BundleIn

@@ -18,17 +18,17 @@ export interface Chosen {
   readonly name: string;
 }
 
-/** All there is to choose from, by kind. */
+/** All there is to choose from, by kind; a kind there is nothing of is left out. */
 export function useChoices(): readonly { readonly many: Many; readonly things: readonly Chosen[] }[] {
   const bundled = useBundled();
   const prefix = usePrefix();
   const answers = useQueries({ queries: bundled.map(({ query }: { readonly query: ThingQuery }) => query) });
-  return bundled.map(({ kind, label }, at) => {
+  return bundled.flatMap(({ kind, label }, at) => {
     const all = (answers[at]?.data ?? []) as readonly Chosen[];
     const things = all.flatMap((thing) => {
       const name = label === undefined ? thing.name : label(thing as never, prefix);
       return name === undefined ? [] : [{ id: thing.id, name }];
     });
-    return { many: PLURALS[kind], things };
+    return things.length === 0 ? [] : [{ many: PLURALS[kind], things }];
   });
 }
