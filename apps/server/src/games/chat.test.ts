@@ -123,8 +123,8 @@ test('games go from channel to channel in a bundle, with the routines they run, 
   const looked = await room.gully.http.post('/api/bundles/look').send({ bundle }).expect(200);
   const { items } = looked.body as { items: { kind: string; name: string; missing: string[] }[] };
   expect(items.map(({ kind, name, missing }) => [kind, name, missing])).toEqual([
-    ['routines', 'Cheer', []],
     ['games', 'The survey wheel', []],
+    ['routines', 'Cheer', []],
   ]);
   const choices = items.map(({ kind, name }) => ({ kind, name, action: 'rename', as: `${name} too` }));
   await room.gully.http.post('/api/bundles/take').send({ bundle, choices }).expect(200);

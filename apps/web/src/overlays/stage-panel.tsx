@@ -30,7 +30,7 @@ export function StagePanel() {
           </Link>
         </p>
       ) : (
-        <div className="grid gap-2 overflow-y-auto">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-2 overflow-y-auto">
           {stages.map((stage) => (
             <OneStage key={stage.overlay} stage={stage} />
           ))}
