@@ -141,7 +141,7 @@ function Proscenium({
           {waiting.slice(0, 5).map((alert) => (
             <li key={alert.id}>
               <AlertWords alert={alert} />
-              <span className="s2 text-soft">{ago(alert.at, now)}</span>
+              <span className="s2 shrink-0 text-soft">{ago(alert.at, now)}</span>
             </li>
           ))}
           {waiting.length > 5 && <li className="s2 text-soft">and {waiting.length - 5} more</li>}
