@@ -313,14 +313,10 @@ export class ConnectionService implements OnModuleDestroy {
     // What somebody says of themselves is no command, and is kept as it was typed.
     const lead = event.type === 'action' ? '/me ' : '';
     const text = lead + message;
-    const marked = event.tags[this.settings.emotesTag];
-    const emotes =
-      marked === undefined
-        ? []
-        : readEmotesTag(marked, message).map(({ from, to }) => ({
-            from: from + lead.length,
-            to: to + lead.length,
-          }));
+    const emotes = readEmotesTag(event.tags[this.settings.emotesTag] ?? '', message).map(({ from, to }) => ({
+      from: from + lead.length,
+      to: to + lead.length,
+    }));
     const vouched = this.client.network.cap.isEnabled('account-tag');
     const standing = standingOfSpeaker(event, this.room.rolesOf(nick), this.settings.room, vouched);
     this.room.learn(nick, account);

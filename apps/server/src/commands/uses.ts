@@ -110,13 +110,16 @@ export class Uses {
 
   /** Writes uses down, within the caller’s write. */
   write(manager: EntityManager, changes: readonly UseChange[]): void {
-    const [command, viewerUse, dayUse] = WRITES.map((statement) => readied(manager, statement));
-    for (const { count, of, at } of summed(changes, ({ commandId }) => [commandId]))
-      command?.(count, at, ...of);
+    const [inAll, byViewer, byDay] = [
+      readied(manager, IN_ALL),
+      readied(manager, BY_VIEWER),
+      readied(manager, BY_DAY),
+    ];
+    for (const { count, of, at } of summed(changes, ({ commandId }) => [commandId])) inAll(count, at, ...of);
     for (const { count, of, at } of summed(changes, ({ commandId, viewer }) => [commandId, viewer]))
-      viewerUse?.(...of, count, at);
+      byViewer(...of, count, at);
     for (const { count, of } of summed(changes, ({ commandId, at }) => [commandId, dayOf(at)]))
-      dayUse?.(...of, count);
+      byDay(...of, count);
   }
 }
 
@@ -143,10 +146,8 @@ function summed(changes: readonly UseChange[], of: (change: UseChange) => Sum['o
   return sums.values();
 }
 
-const WRITES = [
-  'UPDATE commands SET uses = uses + ?, last_use = ? WHERE id = ?',
-  `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use) VALUES (?, ?, ?, ?)
-     ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + excluded.uses, last_use = excluded.last_use`,
-  `INSERT INTO command_day_uses (command_id, day, uses) VALUES (?, ?, ?)
-     ON CONFLICT (command_id, day) DO UPDATE SET uses = uses + excluded.uses`,
-];
+const IN_ALL = 'UPDATE commands SET uses = uses + ?, last_use = ? WHERE id = ?';
+const BY_VIEWER = `INSERT INTO command_viewer_uses (command_id, viewer_id, uses, last_use) VALUES (?, ?, ?, ?)
+  ON CONFLICT (command_id, viewer_id) DO UPDATE SET uses = uses + excluded.uses, last_use = excluded.last_use`;
+const BY_DAY = `INSERT INTO command_day_uses (command_id, day, uses) VALUES (?, ?, ?)
+  ON CONFLICT (command_id, day) DO UPDATE SET uses = uses + excluded.uses`;

@@ -34,7 +34,7 @@ export class Gathering {
     else this.timer ??= setTimeout(() => void this.flush(), FLUSH_MS);
   }
 
-  /** Writes what waits. Resolves when that and what was on its way before is on disk or given up; never rejects. */
+  /** Writes what waits. Resolves when that and what was on its way before is written or given up; never rejects. */
   flush(): Promise<void> {
     clearTimeout(this.timer);
     this.timer = undefined;
@@ -81,7 +81,7 @@ export class Batch<T> {
     this.gathering.soon(this.waiting.length >= FLUSH_COUNT);
   }
 
-  /** Writes what waits, here and in the other batches. Resolves when it is on disk; never rejects. */
+  /** Writes what waits, here and in the other batches. Resolves when it is written; never rejects. */
   flush(): Promise<void> {
     return this.gathering.flush();
   }

@@ -182,6 +182,25 @@ describe('what is gathered', () => {
     expect(waits).toEqual([1, 2]);
   });
 
+  test('is written as well when the connection had been lost', async () => {
+    const source = await openDatabase(newFolder(), STORED);
+    const lost = new Database(source);
+    let written = 0;
+    const batch = new Batch<number>(
+      lost,
+      async (manager, items) => {
+        await manager.query('SELECT 1');
+        written += items.length;
+      },
+      () => 0,
+    );
+    await source.destroy();
+    batch.add(1);
+    await batch.flush();
+    expect(written).toBe(1);
+    await lost.onApplicationShutdown();
+  });
+
   test('and cannot be written is tried once more by itself, and takes nothing else with it', async () => {
     const [a, b] = [heap('a'), heap('b')];
     givenUp.length = 0;

@@ -85,7 +85,7 @@ export class Database implements OnApplicationShutdown {
 
   /** Runs `work` in a transaction of its own; on disk when the promise resolves, undone when it rejects. */
   write<T>(work: (manager: EntityManager) => Promise<T>, disk: 'waited' | 'unwaited' = 'waited'): Promise<T> {
-    return this.inTurn(() => (disk === 'waited' ? this.transact(work) : this.unwaited(work)));
+    return this.inTurn(() => this.transact(work, disk));
   }
 
   /**
@@ -143,21 +143,15 @@ export class Database implements OnApplicationShutdown {
     return mine;
   }
 
-  private async unwaited<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const { file } = this;
-    file.pragma('synchronous = NORMAL');
-    try {
-      return await this.transact(work);
-    } finally {
-      // One that was opened again meanwhile waits for the disk from the start.
-      if (file.open) file.pragma('synchronous = FULL');
-    }
-  }
-
-  private async transact<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  private async transact<T>(
+    work: (manager: EntityManager) => Promise<T>,
+    disk: 'waited' | 'unwaited',
+  ): Promise<T> {
     // A connection that could not be brought back after an earlier failure.
     if (!this.source.isInitialized || this.file.inTransaction) await this.repair();
     try {
+      // Said for each anew, so that nothing is left of one that ended badly.
+      this.file.pragma(`synchronous = ${disk === 'waited' ? 'FULL' : 'NORMAL'}`);
       const result = await this.source.transaction(work);
       if (this.file.inTransaction) throw new Error('the transaction is still open after its commit');
       this.failing = undefined;

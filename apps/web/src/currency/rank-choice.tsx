@@ -35,7 +35,7 @@ export function RankChoice(props: RankChoiceProps) {
           ...ranks.map(({ id, name }) => ({ value: id, label: `from ${name} up` })),
           ...(rank === '' || ranks.some(({ id }) => id === rank)
             ? []
-            : [{ value: rank, label: 'from a rank up that was deleted' }]),
+            : [{ value: rank, label: 'a rank that was deleted' }]),
         ]}
         onChange={(chosen) => {
           onChange(chosen === NO_RANK ? '' : chosen);

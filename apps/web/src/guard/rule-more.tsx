@@ -45,7 +45,7 @@ export function RuleMore(props: RuleMoreProps) {
       shown={<span className="font-normal">{parts.length === 0 ? 'as usual' : parts.join(', ')}</span>}
       draft={rest(rule) !== rest(before)}
     >
-      <div className="grid max-h-[60vh] w-[min(430px,88vw)] gap-3 overflow-y-auto">
+      <div className="grid max-h-[60vh] w-[min(430px,84vw)] gap-3 overflow-y-auto">
         <Further {...props} />
         <ViewerNames
           label="Viewers it leaves alone, by name"

@@ -20,7 +20,7 @@ export interface Alike {
 export interface Before {
   /** by the same viewer, newest first */
   readonly own: readonly Earlier[];
-  /** by whomever, what may be like it and was written since then; whoever wrote a hundred messages since is left out */
+  /** by whomever, what may be like it and was written since then; left out is what its writer sent a hundred messages after */
   near(since: number): readonly Alike[];
 }
 

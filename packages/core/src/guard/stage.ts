@@ -1,7 +1,7 @@
 import { hasAtLeast, prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
 import { standingOf } from '../currency/index.js';
 import type { SayEffect } from '../routines/index.js';
-import { isNamed } from '../viewers/index.js';
+import { isNamed, type ViewerFacts } from '../viewers/index.js';
 import { consequenceInWords, type Consequence } from './consequence.js';
 import type { Fragment } from './folding.js';
 import { judge, type Caught } from './judge.js';
@@ -43,7 +43,7 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
   const { checks, caught } = judge(reading, guard.prepared, {
     before: guard.before(reading),
     viewer,
-    ranks: standingOf(world.purse, viewer, line.roles)?.ranks.map(({ id: rank }) => rank) ?? [],
+    ranks: ranksOf(line, viewer, world),
     first: viewer.messages <= 1,
     stream: world.stream,
     timeZone: world.timeZone,
@@ -74,6 +74,12 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
       decided: `Caught for ${title}: ${kept.measure}, where ${kept.allowed} is allowed. ${sentence(followsInWords(kept))}`,
     },
   };
+}
+
+/** The ranks whoever wrote it has reached, where any filter asks for them. */
+function ranksOf({ roles }: ChatLine, viewer: ViewerFacts, { guard, purse }: GuardWorld): string[] {
+  if (guard.prepared.filters.every(({ rule }) => rule.exemptRank === '')) return [];
+  return (standingOf(purse, viewer, roles)?.ranks ?? []).map(({ id }) => id);
 }
 
 /** Whether the message is gone, and starts nothing. */
