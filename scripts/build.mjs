@@ -32,7 +32,8 @@ export async function programs() {
       // A thread's own program, found beside whatever starts it.
       'reading.worker': `${SERVER}/database/reading.worker.ts`,
       'replay.worker': `${SERVER}/guard/replay.worker.ts`,
-      'decoding.worker': `${SERVER}/media/decoding.worker.ts`,
+      // A process's own.
+      'decoding-child': `${SERVER}/media/decoding-child.ts`,
     },
     into: 'apps/server/dist',
     sources: [CORE, SERVER, `${STANDIN}/crowd`],

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Bundle } from '@gully/core/bundles';
 import type { MediaBody } from '@gully/core/media';
-import { MediaFiles, MediaService, readMedia } from '../media/index.js';
+import { MediaFiles } from '../media/index.js';
 import { Problem } from '../problem/index.js';
 
 /** The most bytes of media one bundle carries. */
@@ -10,10 +10,7 @@ const MOST = 40_000_000;
 /** The content of media that bundles carry. */
 @Injectable()
 export class BundleFiles {
-  constructor(
-    private readonly files: MediaFiles,
-    private readonly media: MediaService,
-  ) {}
+  constructor(private readonly files: MediaFiles) {}
 
   /** The content of these, in base64. @throws Problem 413 where that is more than a bundle may carry */
   async contentOf(media: readonly MediaBody[]): Promise<Record<string, string>> {
@@ -60,9 +57,10 @@ export class BundleFiles {
         `It does not carry the content of ${body.name}. Nothing was changed.`,
       );
     try {
-      const read = await readMedia(Buffer.from(content, 'base64'));
-      await this.media.keep(read);
-      return { ...read.facts, name: body.name };
+      return await this.files.examine([Buffer.from(content, 'base64')], async (read) => {
+        await this.files.keep(read);
+        return { ...read.facts, name: body.name };
+      });
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
       throw new Problem(error.getStatus(), 'The bundle cannot be used', `${body.name}: ${error.detail}`);

@@ -1,15 +1,16 @@
 import { fileTypeFromBuffer } from 'file-type';
 import type { MediaKind } from '@gully/core/media';
+import sharp from 'sharp';
 
-export const PICTURE_TYPES = ['png', 'jpg', 'webp', 'avif', 'gif', 'svg'] as const;
-export const VIDEO_TYPES = ['webm', 'mp4'] as const;
-export const SOUND_TYPES = ['ogg', 'mp3', 'wav'] as const;
+const PICTURE_TYPES = ['png', 'jpg', 'webp', 'avif', 'gif'] as const;
+const VIDEO_TYPES = ['webm', 'mp4'] as const;
+const SOUND_TYPES = ['ogg', 'mp3', 'wav'] as const;
 type Type = (typeof PICTURE_TYPES)[number] | (typeof VIDEO_TYPES)[number] | (typeof SOUND_TYPES)[number];
 
 /** What a file is, told by its content; its name says nothing. */
 export interface Detected {
   readonly kind: MediaKind;
-  readonly type: Type;
+  readonly type: Type | 'svg';
 }
 
 /** How endings of other programs are called here. */
@@ -33,15 +34,19 @@ export async function detect(content: Uint8Array): Promise<Detected | undefined>
     const type = types.find((each) => each === ending);
     if (type !== undefined) return { kind, type };
   }
-  return (found === undefined || ending === 'xml') && isSvg(content)
+  return (found === undefined || ending === 'xml') && (await isSvg(content))
     ? { kind: 'picture', type: 'svg' }
     : undefined;
 }
 
-/** Bytes in which a drawing has to begin. */
-const HEAD = 1_000;
-
-function isSvg(content: Uint8Array): boolean {
-  const head = new TextDecoder().decode(content.subarray(0, HEAD));
-  return /^\uFEFF?\s*(?:<\?xml[^>]*\?>\s*)?(?:<!--[^]*?-->\s*)*(?:<!DOCTYPE[^]*?)?<svg[\s>]/u.test(head);
+/**
+ * Whether the parser that would draw it takes it for a drawing. One that is cut is a drawing too:
+ * it is refused when it is drawn, with a better reason.
+ */
+async function isSvg(content: Uint8Array): Promise<boolean> {
+  try {
+    return (await sharp(content).metadata()).format === 'svg';
+  } catch (error) {
+    return /XML parse error/u.test(String(error));
+  }
 }

@@ -61,7 +61,7 @@ export class MediaController extends thingsController<'media', StoredMedia, Medi
     @By() actor: Actor,
   ): Promise<MediaDto> {
     if (Number(length ?? 0) > MOST) throw tooLarge();
-    return this.view(await this.things.upload(await bytesOf(request), name ?? '', actor));
+    return this.view(await this.things.upload(partsOf(request), name ?? '', actor));
   }
 
   view(media: StoredMedia): MediaDto {
@@ -109,15 +109,13 @@ export class MediaFilesController {
 }
 
 /** @throws Problem 413 as soon as it is more than anything may have; the rest is not read */
-async function bytesOf(request: Request): Promise<Buffer> {
-  const parts: Buffer[] = [];
+async function* partsOf(request: Request): AsyncGenerator<Buffer> {
   let size = 0;
   for await (const part of request as AsyncIterable<Buffer>) {
     size += part.length;
     if (size > MOST) throw tooLarge();
-    parts.push(part);
+    yield part;
   }
-  return Buffer.concat(parts);
 }
 
 function tooLarge(): Problem {

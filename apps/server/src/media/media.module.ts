@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ThingsModule } from '../things/index.js';
+import { Decoder } from './decoder.js';
 import { MediaController, MediaFilesController } from './media.controller.js';
 import { MediaFiles } from './media-files.js';
 import { MediaService } from './media.service.js';
@@ -7,7 +8,7 @@ import { MediaService } from './media.service.js';
 @Module({
   imports: [ThingsModule],
   controllers: [MediaController, MediaFilesController],
-  providers: [MediaFiles, MediaService],
+  providers: [Decoder, MediaFiles, MediaService],
   exports: [MediaFiles, MediaService],
 })
 export class MediaModule {}

@@ -6,7 +6,6 @@ import type { Faults } from '@gully/core/routines';
 import { Problem } from '../problem/index.js';
 import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
 import { MediaFiles } from './media-files.js';
-import { readMedia, type ReadMedia } from './reading.js';
 import { MediaRow } from './rows.js';
 import { shippedMedia } from './shipped.js';
 import { MediaBodyDto } from './views.js';
@@ -44,35 +43,25 @@ export class MediaService extends BodyThings<'media'> {
   }
 
   /** Takes an upload into the library. @throws Problem for what cannot be used, or is there already */
-  async upload(content: Buffer, fileName: string, actor: Actor): Promise<StoredMedia> {
-    const read = await readMedia(content);
-    const same = this.all().find(({ file }) => file === read.facts.file);
-    if (same !== undefined)
-      throw new Problem(
-        409,
-        'That file is there already',
-        `It is in the library as ${same.name}. Nothing was added.`,
-        { current: { id: same.id, name: same.name } },
+  async upload(content: AsyncIterable<Uint8Array>, fileName: string, actor: Actor): Promise<StoredMedia> {
+    return this.files.examine(content, async (read) => {
+      const { facts } = read;
+      const same = this.all().find(({ file }) => file === facts.file);
+      if (same !== undefined)
+        throw new Problem(
+          409,
+          'That file is there already',
+          `It is in the library as ${same.name}. Nothing was added.`,
+          { current: { id: same.id, name: same.name } },
+        );
+      // On disk before anything refers to it.
+      await this.files.keep(read);
+      const name = nameFrom(
+        fileName,
+        this.all().map((each) => each.name),
       );
-    await this.keep(read);
-    const name = nameFrom(
-      fileName,
-      this.all().map((each) => each.name),
-    );
-    return this.create({ ...read.facts, name }, actor);
-  }
-
-  /** Has the content on disk before anything refers to it. */
-  async keep({ facts, content }: ReadMedia): Promise<void> {
-    try {
-      await this.files.put(facts.file, content);
-    } catch {
-      throw new Problem(
-        507,
-        'The file could not be kept',
-        'The disk took nothing of it; it may be full. Nothing was added to the library.',
-      );
-    }
+      return this.create({ ...facts, name }, actor);
+    });
   }
 
   inForce(world: World, id: string, body: MediaBody): World {

@@ -3,6 +3,8 @@ import { createServer, type RequestListener, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import sharp from 'sharp';
 import { readEnvironment } from '../configuration/index.js';
+import { Decoder, MediaFiles } from '../media/index.js';
+import { newFolder } from '../test-support/index.js';
 import { Portraits } from './portraits.js';
 
 /** A platform that answers as a test says, and what it was asked for. */
@@ -19,11 +21,15 @@ beforeAll(async () => {
   url = `http://127.0.0.1:${String((platform.address() as AddressInfo).port)}`;
 });
 afterAll(() => {
+  decoder.onApplicationShutdown();
   platform.closeAllConnections();
   platform.close();
 });
-const portraits = (address = url): Portraits =>
-  new Portraits(readEnvironment({ GULLY_STANDIN_URL: address }));
+const decoder = new Decoder();
+const portraits = (address = url): Portraits => {
+  const environment = readEnvironment({ GULLY_STANDIN_URL: address, GULLY_DATA_DIR: newFolder() });
+  return new Portraits(environment, new MediaFiles(environment, decoder));
+};
 
 test('is drawn anew from what the platform has, and asked for once', async () => {
   const png = await sharp({ create: { width: 40, height: 40, channels: 3, background: '#48652a' } })

@@ -1,7 +1,8 @@
+import { readFile } from 'node:fs/promises';
 import { Injectable } from '@nestjs/common';
 import { toSvg } from 'jdenticon';
 import { Environment } from '../configuration/index.js';
-import { readMedia } from '../media/index.js';
+import { MediaFiles } from '../media/index.js';
 
 /** A picture of somebody, ready to be sent. */
 export interface Portrait {
@@ -26,7 +27,10 @@ const KEPT = 300;
 export class Portraits {
   private readonly kept = new Map<string, { readonly at: number; readonly portrait: Promise<Portrait> }>();
 
-  constructor(private readonly environment: Environment) {}
+  constructor(
+    private readonly environment: Environment,
+    private readonly files: MediaFiles,
+  ) {}
 
   /** Never rejects. */
   of(name: string): Promise<Portrait> {
@@ -55,8 +59,9 @@ export class Portraits {
     const content = Buffer.from(await answer.arrayBuffer());
     if (content.length > BYTES) return fromName(name);
     // Whatever came is drawn anew, as an upload is.
-    const { facts, content: drawn } = await readMedia(content);
-    return facts.kind === 'picture' ? { type: 'image/webp', content: drawn } : fromName(name);
+    return this.files.examine([content], async ({ facts, path }) =>
+      facts.kind === 'picture' ? { type: 'image/webp', content: await readFile(path) } : fromName(name),
+    );
   }
 }
 
