@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { parse } from 'node:querystring';
 import { fileURLToPath } from 'node:url';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -10,7 +11,7 @@ import { NestLog, type Log } from './log/index.js';
 import { GROUP_BYTES } from './guard/index.js';
 import { LIST_BYTES } from './lists/index.js';
 import { makeValidation, ProblemFilter } from './problem/index.js';
-import { policies, requestLimit } from './security/index.js';
+import { jsonBody, jsonOptions, policies, requestLimit } from './security/index.js';
 
 /** 100,000 viewers with all columns take about 12 MB. */
 const CSV_LIMIT = '30mb';
@@ -28,21 +29,30 @@ export async function makeApp(
     forceCloseConnections: true,
   });
   app.disable('x-powered-by');
+  app.set('query parser', queryOf);
   app.use(policies());
   app.use('/api', requestLimit());
   app.use('/api/viewers/import/preview', express.raw({ type: 'text/csv', limit: CSV_LIMIT }));
-  app.use('/api/lists', express.json({ limit: LIST_BYTES + 1_000_000 }));
-  app.use('/api/phrase-groups', express.json({ limit: GROUP_BYTES + 1_000_000 }));
-  app.use('/api/guard/replays', express.json({ limit: '31mb' }));
-  app.use('/api/bundles', express.json({ limit: '60mb' }));
+  app.use('/api/lists', jsonBody(LIST_BYTES + 1_000_000));
+  app.use('/api/phrase-groups', jsonBody(GROUP_BYTES + 1_000_000));
+  app.use('/api/guard/replays', jsonBody('31mb'));
+  app.use('/api/bundles', jsonBody('60mb'));
   // Events are signed over their very bytes.
   app.use('/events', requestLimit(), express.raw({ type: () => true, limit: '64kb' }));
   // A command may have fifty texts of 5,000 characters, each of up to four bytes.
-  app.useBodyParser('json', { limit: '1mb' });
+  app.useBodyParser('json', jsonOptions('1mb'));
   app.useGlobalPipes(makeValidation());
   app.useGlobalFilters(new ProblemFilter(log));
   if (existsSync(PAGES)) servePages(app);
   return app;
+}
+
+/** No address asks for several values of one name: of one that is given twice, the last holds. */
+function queryOf(text: string): Record<string, string | undefined> {
+  const given = Object.entries(parse(text));
+  return Object.fromEntries(
+    given.map(([name, value]) => [name, Array.isArray(value) ? value.at(-1) : value]),
+  );
 }
 
 /** What answers with data, and not with a page. */

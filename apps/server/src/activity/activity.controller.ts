@@ -1,6 +1,6 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
-import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsIn, IsString, MaxLength } from 'class-validator';
 import {
   ABOUT_KINDS,
   ACTIVITY_KINDS,
@@ -9,7 +9,7 @@ import {
   type ActivityView,
 } from '@gully/core/news';
 import { PageQuery } from '../chat/index.js';
-import { WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, WhileAwaited } from '../problem/index.js';
 import { ActivityService } from './activity.service.js';
 
 class AboutDto implements About {
@@ -33,12 +33,12 @@ class ActivityDto implements ActivityView {
 
 class ActivityQuery extends PageQuery {
   @ApiPropertyOptional({ description: 'what a viewer had happen, by their id' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(40)
   viewer?: string;
   @ApiPropertyOptional({ enum: ACTIVITY_KINDS, enumName: 'ActivityKind' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(ACTIVITY_KINDS)
   kind?: ActivityKind;
 }

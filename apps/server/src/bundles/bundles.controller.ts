@@ -20,9 +20,8 @@ import {
   Matches,
   MaxLength,
   ValidateNested,
-  IsOptional,
 } from 'class-validator';
-import { ProblemView } from '../problem/index.js';
+import { MayBeMissing, ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { Exporting } from './exporting.js';
 import { Importing, type Choice } from './importing.js';
@@ -40,7 +39,7 @@ class QuestionDto implements Question {
 }
 const Ids = (): PropertyDecorator => (target, name) => {
   ApiPropertyOptional({ type: [String] })(target, name);
-  IsOptional()(target, name);
+  MayBeMissing()(target, name);
   IsArray()(target, name);
   ArrayMaxSize(2_000)(target, name);
   IsString({ each: true })(target, name);
@@ -64,7 +63,7 @@ class BundleDto {
   @IsObject({ message: 'This is not a bundle: it is not a JSON object' })
   bundle!: object;
   @ApiPropertyOptional({ type: 'object', additionalProperties: { type: 'string' } })
-  @IsOptional()
+  @MayBeMissing()
   @IsObject()
   answers: Record<string, string> = {};
 }

@@ -7,12 +7,12 @@ import {
   ApiTags,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import { IsBoolean, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsInt, IsNumber, IsString, MaxLength, Min } from 'class-validator';
 import type { Actor } from '@gully/core/actors';
 import { ROOM_FIELDS, type RoomSettings } from '@gully/core/connection';
 import { foldNick } from '@gully/core/viewers';
 import { ConnectionSettings, ROOM_SECRETS, type Room } from '../connection/index.js';
-import { ProblemView } from '../problem/index.js';
+import { MayBeMissing, ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { ConnectionService } from './connection.js';
 import { TEST_STEPS, testRoom, type TestResult, type TestStep } from './room-test.js';
@@ -31,12 +31,12 @@ class RoomSettingsDto implements RoomSettings {
 
 class RoomWishDto extends RoomSettingsDto {
   @ApiPropertyOptional({ description: 'of the server; left out, the one that is kept stays; empty for none' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(500)
   password?: string;
   @ApiPropertyOptional({ description: 'of the account, in the same way' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(500)
   accountPassword?: string;

@@ -15,7 +15,8 @@ import {
   type LineView,
 } from '@gully/core/news';
 import { Transform } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import { LINE_SORTS, type LineSort, type WantedLines } from './wanted-lines.js';
 import type { TimedWhy } from './line-rows.js';
 
@@ -98,13 +99,13 @@ export class TypedDto {
 /** Which page of a list that runs back in time. */
 export class PageQuery {
   @ApiProperty({ required: false, description: 'the id before which to read; without it the newest' })
-  @IsOptional()
+  @MayBeMissing()
   // A run's id is that of what caused it, with that of what ran behind it.
   @Matches(/^[0-7][0-9A-HJKMNP-TV-Z]{25}.{0,80}$/u, { message: 'before is the id of a row' })
   before?: string;
 
   @ApiProperty({ required: false, minimum: 1, maximum: 500, default: 200 })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(({ value }: { value: unknown }) => Number(value))
   @IsInt()
   @Min(1)
@@ -115,18 +116,18 @@ export class PageQuery {
 /** Which lines of chat are asked for, beside the page. */
 export class LinesQuery extends PageQuery implements WantedLines {
   @ApiProperty({ required: false, description: 'part of what was written, or of the name' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(0, 100)
   search: string = '';
 
   @ApiProperty({ required: false, enum: LINE_SORTS, enumName: 'LineSort', default: 'all' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(LINE_SORTS)
   of: LineSort = 'all';
 
   @ApiProperty({ required: false, description: 'only what one viewer wrote, by id' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(26, 26)
   viewer?: string;

@@ -30,6 +30,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { NamedViewerDto, RoutineDto, WhenDto } from '../routines/index.js';
+import { MayBeMissing } from '../problem/index.js';
 import { RefusalsShape } from './refusals.js';
 
 /**
@@ -112,7 +113,7 @@ class GatesDto implements Gates {
   @IsBoolean()
   moderatorsSkip!: boolean;
   @ApiProperty({ description: 'true when words after the last input are refused', default: false })
-  @IsOptional()
+  @MayBeMissing()
   @IsBoolean()
   refuseExtra: boolean = false;
   @ApiProperty({ description: 'a rank that must be reached; empty for none' })

@@ -24,6 +24,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import { BY_HAND, type Wanted } from './by-hand.js';
 
 export class CurrencyDto {
@@ -70,13 +71,16 @@ export class ByHandDto {
   @ApiProperty({ enum: BY_HAND, enumName: 'ByHandAct' }) @IsIn(BY_HAND) does!: Wanted['does'];
   @ApiProperty() @IsInt() @Min(0) @Max(CAP_MOST) amount!: number;
   @ApiPropertyOptional({ type: [String], description: 'ids of viewers' })
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(10_000)
   @IsString({ each: true })
   viewers?: string[];
-  @ApiPropertyOptional({ description: 'everybody in the room' }) @IsOptional() @IsBoolean() present?: boolean;
-  @ApiPropertyOptional({ enum: ROLES, enumName: 'Role' }) @IsOptional() @IsIn(ROLES) role?: Role;
+  @ApiPropertyOptional({ description: 'everybody in the room' })
+  @MayBeMissing()
+  @IsBoolean()
+  present?: boolean;
+  @ApiPropertyOptional({ enum: ROLES, enumName: 'Role' }) @MayBeMissing() @IsIn(ROLES) role?: Role;
 }
 export class ByHandDoneDto extends ByHandDto {
   @ApiProperty({ description: 'made by the page: asked for twice under the same key, it is done once' })

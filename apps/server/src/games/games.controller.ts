@@ -3,10 +3,10 @@ import { ApiNoContentResponse, ApiOkResponse, ApiPropertyOptional, ApiTags } fro
 import type { Actor } from '@gully/core/actors';
 import { gameBody, gameFaults, type GameKindName } from '@gully/core/games';
 import type { Round } from '@gully/core/plays';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsString, MaxLength } from 'class-validator';
 import { PageQuery } from '../chat/index.js';
 import { ChannelWorld } from '../live/index.js';
-import { WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { thingsController } from '../things/index.js';
 import { GameActing } from './acting.js';
@@ -31,12 +31,12 @@ import {
 const SHOWN = 12;
 
 class RoundsQuery extends PageQuery implements WantedRounds {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) game?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) viewer?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) game?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) viewer?: string;
 }
 class RoundQuery {
   @ApiPropertyOptional({ description: 'one round; left out for the newest 1,000' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   round?: string;

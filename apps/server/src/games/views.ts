@@ -9,12 +9,12 @@ import {
   IsInt,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 
 class StakeDto implements Stake {
   @ApiProperty({ description: 'whole units' }) @IsNumber() least!: number;
@@ -60,7 +60,7 @@ export class GameActDto {
   @ApiProperty({ enum: ['open', 'stop', 'play'] }) @IsIn(['open', 'stop', 'play']) does!:
     'open' | 'stop' | 'play';
   @ApiPropertyOptional({ description: 'what the streamer types, where they play' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(200)
   typed: string = '';

@@ -7,7 +7,6 @@ import {
   IsIn,
   IsInt,
   IsObject,
-  IsOptional,
   IsString,
   Max,
   MaxLength,
@@ -16,6 +15,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { PageQuery } from '../chat/index.js';
+import { MayBeMissing } from '../problem/index.js';
 import { CATCH_KINDS } from './catches.js';
 import { CATCH_STATES, LABELS, type CatchRow, type CatchState, type Label } from './rows.js';
 
@@ -74,18 +74,18 @@ export function viewOf({
 }
 
 export class CatchesQuery extends PageQuery {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(100) search: string = '';
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(100) search: string = '';
   @ApiPropertyOptional({ enum: FILTER_NAMES, enumName: 'FilterName' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(FILTER_NAMES)
   filter?: FilterName;
   @ApiPropertyOptional({ enum: CATCH_KINDS, enumName: 'CatchKind' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(CATCH_KINDS)
   of?: (typeof CATCH_KINDS)[number];
-  @ApiPropertyOptional({ enum: LABELS, enumName: 'CatchLabel' }) @IsOptional() @IsIn(LABELS) label?: Label;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) viewer?: string;
-  @ApiPropertyOptional({ format: 'date-time' }) @IsOptional() @IsDateString() since?: string;
+  @ApiPropertyOptional({ enum: LABELS, enumName: 'CatchLabel' }) @MayBeMissing() @IsIn(LABELS) label?: Label;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) viewer?: string;
+  @ApiPropertyOptional({ format: 'date-time' }) @MayBeMissing() @IsDateString() since?: string;
 }
 
 export class LabelDto {
@@ -125,11 +125,11 @@ export class TryDto {
     additionalProperties: true,
     description: 'those in force when left out',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsObject()
   settings?: object;
   @ApiProperty() @IsString() @MaxLength(5_000) text!: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(50) name: string = 'siltlark';
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(50) name: string = 'siltlark';
 }
 export class FilterCountDto {
   @ApiProperty({ enum: FILTER_NAMES, enumName: 'FilterName' }) filter!: FilterName;
@@ -166,14 +166,14 @@ export class TrialDto {
 const SOURCES = ['last', 'stream', 'file'] as const;
 export class ReplaySourceDto {
   @ApiProperty({ enum: SOURCES }) @IsIn(SOURCES) kind!: (typeof SOURCES)[number];
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(1_000_000) lines: number = 20_000;
+  @ApiPropertyOptional() @MayBeMissing() @IsInt() @Min(1) @Max(1_000_000) lines: number = 20_000;
   @ApiPropertyOptional({ description: 'of a stream: its id' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(40)
   stream?: string;
   @ApiPropertyOptional({ description: 'of a file: its text' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(30_000_000)
   text?: string;
@@ -210,7 +210,7 @@ export class ExceptBodyDto {
 
 export class GraceBodyDto {
   @ApiPropertyOptional({ description: 'as set in the guard when left out' })
-  @IsOptional()
+  @MayBeMissing()
   @IsInt()
   @Min(5)
   @Max(3_600)
@@ -219,8 +219,8 @@ export class GraceBodyDto {
 export const HAND_ACTS = ['timeout', 'ban', 'lift'] as const;
 export class ActBodyDto {
   @ApiProperty({ enum: HAND_ACTS }) @IsIn(HAND_ACTS) does!: (typeof HAND_ACTS)[number];
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(1) @Max(604_800) seconds: number = 600;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(150) reason: string = '';
+  @ApiPropertyOptional() @MayBeMissing() @IsInt() @Min(1) @Max(604_800) seconds: number = 600;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(150) reason: string = '';
 }
 export class GuardStandingDto {
   @ApiProperty({

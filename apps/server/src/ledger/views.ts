@@ -1,7 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { CAUSES, type Cause } from '@gully/core/currency';
 import { Transform } from 'class-transformer';
-import { IsDateString, IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsDateString, IsIn, IsInt, IsString, Max, MaxLength, Min } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import type { StoredEntry, StoredPosting, WantedPostings } from './ledger-page.js';
 import type { VerificationState } from './verification.js';
 
@@ -9,30 +10,30 @@ const toNumber = ({ value }: { value: unknown }): unknown =>
   value === undefined ? undefined : Number(value);
 
 export class PostingsWanted {
-  @ApiPropertyOptional({ enum: CAUSES, enumName: 'LedgerCause' }) @IsOptional() @IsIn(CAUSES) cause?: Cause;
+  @ApiPropertyOptional({ enum: CAUSES, enumName: 'LedgerCause' }) @MayBeMissing() @IsIn(CAUSES) cause?: Cause;
   @ApiPropertyOptional({
     description: 'what it is about: the id of a command or a routine, the kind of an event',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   reference?: string;
   @ApiPropertyOptional({ description: 'id of a viewer' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(50)
   viewer?: string;
-  @ApiPropertyOptional({ format: 'date-time' }) @IsOptional() @IsDateString() since?: string;
-  @ApiPropertyOptional({ format: 'date-time' }) @IsOptional() @IsDateString() until?: string;
+  @ApiPropertyOptional({ format: 'date-time' }) @MayBeMissing() @IsDateString() since?: string;
+  @ApiPropertyOptional({ format: 'date-time' }) @MayBeMissing() @IsDateString() until?: string;
 }
 export class PostingsQuery extends PostingsWanted {
   @ApiPropertyOptional({ description: 'the number before which to read; without it the newest' })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(toNumber)
   @IsInt()
   before?: number;
   @ApiPropertyOptional({ minimum: 1, maximum: 200, default: 50 })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(toNumber)
   @IsInt()
   @Min(1)
@@ -41,7 +42,7 @@ export class PostingsQuery extends PostingsWanted {
 }
 export class EntriesQuery {
   @ApiPropertyOptional({ description: 'the entry after which to read' })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(toNumber)
   @IsInt()
   after: number = 0;

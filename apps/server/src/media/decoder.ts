@@ -6,7 +6,7 @@ import type { Examined } from './examined.js';
 /** By the clock, in milliseconds; the process ends itself after five seconds of computing. */
 const MOST_MS = 30_000;
 /** How long the process stays without work, in milliseconds. */
-const IDLE_MS = 5_000;
+const IDLE_MS = 30_000;
 
 const TOO_MUCH: Examined = {
   refused: 'It takes more than 5 s or 768 MB of memory to open. Save it again in a plainer form',

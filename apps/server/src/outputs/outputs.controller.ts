@@ -76,11 +76,9 @@ export class OutputFilesController {
     @Query('key') key: string | undefined,
     @Req() request: Request,
   ): Promise<string> {
-    const address = request.ip ?? '';
-    if (!this.attempts.mayTry(address))
-      throw new Problem(429, 'Too many wrong keys', 'Wait a minute, then try again.');
     if (!(await this.keys.opens(file, key ?? ''))) {
-      this.attempts.failed(address);
+      if (this.attempts.failed(request.ip ?? ''))
+        throw new Problem(429, 'Too many wrong keys', 'Wait a minute, then try again.');
       throw new Problem(
         404,
         'There is no such file',

@@ -81,11 +81,9 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
   handleConnection(page: PageSocket): void {
     const { address } = page.handshake;
     const { key, wantsSound, visible } = page.handshake.auth as Record<string, unknown>;
-    const allowed = this.attempts.mayTry(address);
-    const overlay = allowed && typeof key === 'string' ? this.overlays.openedWith(key) : undefined;
+    const overlay = typeof key === 'string' ? this.overlays.openedWith(key) : undefined;
     if (overlay === undefined) {
-      if (allowed) this.attempts.failed(address);
-      page.emit('refused', allowed ? 'unknown' : 'too-many');
+      page.emit('refused', this.attempts.failed(address) ? 'too-many' : 'unknown');
       page.disconnect(true);
       return;
     }

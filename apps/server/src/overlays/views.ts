@@ -12,13 +12,13 @@ import {
   IsInt,
   IsNumber,
   IsObject,
-  IsOptional,
   IsString,
   MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
 import { RoutineDto, WhenDto } from '../routines/index.js';
+import { MayBeMissing } from '../problem/index.js';
 
 class PieceLookDto implements Look {
   @ApiProperty({ enum: FONTS }) @IsIn(FONTS) font!: Look['font'];
@@ -111,7 +111,7 @@ export class TestDto {
   @ApiProperty() @IsDefined() @ValidateNested() @Type(() => RoutineDto) routine!: RoutineDto;
   @ApiProperty({ description: 'what is tested, in a few words' }) @IsString() @MaxLength(100) title!: string;
   @ApiPropertyOptional({ description: 'the name of the viewer it is played as' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   as: string = '';

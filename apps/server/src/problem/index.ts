@@ -1,3 +1,4 @@
+export { MayBeMissing } from './may-be-missing.js';
 export { ProblemFilter } from './filter.js';
 export { ProblemView } from './view.js';
 export { Problem, sendProblem } from './problem.js';

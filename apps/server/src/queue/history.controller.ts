@@ -9,9 +9,9 @@ import {
   type QueueEntry,
 } from '@gully/core/queue';
 import { stringify } from 'csv-stringify/sync';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsString, MaxLength } from 'class-validator';
 import { PageQuery } from '../chat/index.js';
-import { WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, WhileAwaited } from '../problem/index.js';
 import { Bumps } from './bumps.js';
 import { HandlesService } from './handles.service.js';
 import { QueueHistory, type HistoryFilter, type PastEntry } from './history.js';
@@ -22,9 +22,9 @@ const CSV_ROWS = 10_000;
 const STATES = [...LIVE_STATES, ...END_STATES];
 
 class HistoryQuery extends PageQuery implements HistoryFilter {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) queue?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) viewer?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) stream?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) queue?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) viewer?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) stream?: string;
 }
 class PastEntryDto {
   @ApiProperty() id!: string;

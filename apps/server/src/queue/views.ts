@@ -25,6 +25,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import { ACTS, type Act } from './acts.js';
 
 class HeadStartDto {
@@ -114,17 +115,17 @@ export class HandleDto extends HandleBodyDto {
 export class ActDto {
   @ApiProperty({ enum: ACTS }) @IsIn(ACTS) does!: Act;
   @ApiPropertyOptional({ description: 'whom it concerns, an entry’s id' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   entry?: string;
   @ApiPropertyOptional({ description: 'whom to add, a viewer’s id' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(40)
   viewer?: string;
   @ApiPropertyOptional({ description: 'before whom to move them, an entry’s id; left out for the end' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   before?: string;

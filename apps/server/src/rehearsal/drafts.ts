@@ -1,14 +1,15 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { World } from '@gully/core/pipeline';
 import { DRAFT_KINDS, type DraftKind } from '@gully/core/things';
-import { IsIn, IsObject, IsOptional, IsString, Length } from 'class-validator';
+import { IsIn, IsObject, IsString, Length } from 'class-validator';
 import type { AllThings } from '../things/index.js';
+import { MayBeMissing } from '../problem/index.js';
 
 /** A thing open in an editor, as it came in. */
 export class DraftDto {
   @ApiProperty({ enum: DRAFT_KINDS, enumName: 'DraftKind' }) @IsIn(DRAFT_KINDS) kind!: DraftKind;
   @ApiPropertyOptional({ description: 'whose place it takes; left out for a new one' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @Length(1, 40)
   id?: string;

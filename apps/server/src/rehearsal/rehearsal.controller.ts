@@ -16,7 +16,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsOptional,
   IsString,
   Length,
   Max,
@@ -27,6 +26,7 @@ import {
 import { WhyDto } from '../chat/index.js';
 import { Persona } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
+import { MayBeMissing } from '../problem/index.js';
 import { DraftDto, readDrafts } from './drafts.js';
 import type { Said } from './playing.js';
 import { RehearsalService, type Circumstances, type Rehearsed } from './rehearsal.service.js';
@@ -45,7 +45,7 @@ export class CircumstancesDto {
     maximum: AHEAD_LIMIT,
     description: 'seconds the rehearsal’s clock is ahead of the real one',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsInt()
   @Min(0)
   @Max(AHEAD_LIMIT)
@@ -55,17 +55,17 @@ export class CircumstancesDto {
     enumName: 'Forced',
     description: 'what chance comes to, where it is not left to chance',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(FORCED)
   forced?: Forced;
-  @ApiPropertyOptional({ description: 'as if live or offline' }) @IsOptional() @IsBoolean() live?: boolean;
+  @ApiPropertyOptional({ description: 'as if live or offline' }) @MayBeMissing() @IsBoolean() live?: boolean;
   @ApiPropertyOptional({ description: 'as if in this category' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(200)
   category?: string;
   @ApiPropertyOptional({ type: [DraftDto], description: 'what is open in editors, unsaved' })
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(10)
   @ValidateNested({ each: true })
@@ -86,8 +86,8 @@ class RehearsedEventDto extends CircumstancesDto {
   @ApiProperty({ enum: KINDS, description: 'hand: the routine open in the editor is run' })
   @IsIn(KINDS)
   kind!: (typeof KINDS)[number];
-  @ApiPropertyOptional({ minimum: 0 }) @IsOptional() @IsInt() @Min(0) @Max(LEAST_LIMIT) count: number = 0;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(500) message: string = '';
+  @ApiPropertyOptional({ minimum: 0 }) @MayBeMissing() @IsInt() @Min(0) @Max(LEAST_LIMIT) count: number = 0;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(500) message: string = '';
 }
 
 class SaidDto implements Said {

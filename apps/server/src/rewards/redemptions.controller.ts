@@ -13,10 +13,10 @@ import { ApiOkResponse, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
 import { REDEMPTION_STATES, type Redemption, type RedemptionState } from '@gully/core/redemptions';
 import { stringify } from 'csv-stringify/sync';
-import { IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsIn, IsString, MaxLength } from 'class-validator';
 import { ActivityService } from '../activity/index.js';
 import { PageQuery } from '../chat/index.js';
-import { WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { RedemptionActing } from './acting.js';
 import { Company } from './company.js';
@@ -29,13 +29,13 @@ const CSV_ROWS = 10_000;
 const WANTED = [...REDEMPTION_STATES, 'open'] as const;
 
 class RedemptionsQuery extends PageQuery implements WantedRedemptions {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) reward?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) viewer?: string;
-  @ApiPropertyOptional({ enum: WANTED }) @IsOptional() @IsIn(WANTED) state?: RedemptionState | 'open';
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) reward?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) viewer?: string;
+  @ApiPropertyOptional({ enum: WANTED }) @MayBeMissing() @IsIn(WANTED) state?: RedemptionState | 'open';
 }
 class CsvQuery extends RedemptionsQuery {
   @ApiPropertyOptional({ description: 'names of private answers to be in it, separated by commas' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(200)
   with: string = '';

@@ -2,9 +2,10 @@ import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import { countedFrom, leftOf } from '@gully/core/redemptions';
 import { rewardBody } from '@gully/core/rewards';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsString, MaxLength } from 'class-validator';
 import { ChannelWorld } from '../live/index.js';
 import { thingsController } from '../things/index.js';
+import { MayBeMissing } from '../problem/index.js';
 import { RewardHelp } from './help.js';
 import { RedemptionsStore } from './redemptions.store.js';
 import { RewardsService, type StoredReward } from './rewards.service.js';
@@ -12,7 +13,7 @@ import { RewardBodyDto, RewardChangeDto, RewardDto, RewardHelpDto } from './view
 
 class HelpQuery {
   @ApiPropertyOptional({ description: 'the reward as it is saved; left out for a new one' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(40)
   id?: string;

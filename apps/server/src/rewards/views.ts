@@ -24,14 +24,15 @@ import {
   IsIn,
   IsInt,
   IsNumber,
-  IsOptional,
   IsString,
   MaxLength,
   Min,
   ValidateNested,
+  IsOptional,
 } from 'class-validator';
 import { CostDto } from '../commands/index.js';
 import { NamedViewerDto, RoutineDto, WhenDto } from '../routines/index.js';
+import { MayBeMissing } from '../problem/index.js';
 
 const OrNull = (): PropertyDecorator => (target, name) => {
   ApiProperty({ type: Number, nullable: true })(target, name);
@@ -192,7 +193,7 @@ export class ActOnDto {
   ids!: string[];
   @ApiProperty({ enum: ACTS, enumName: 'RedemptionAct' }) @IsIn(ACTS) act!: RedemptionAct;
   @ApiPropertyOptional({ description: 'why it is returned' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(300)
   note: string = '';

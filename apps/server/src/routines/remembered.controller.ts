@@ -11,7 +11,7 @@ import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import type { Actor } from '@gully/core/actors';
 import { KEPT_SPANS, wordFault, type KeptSpan } from '@gully/core/routines';
-import { Problem, ProblemView, WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, Problem, ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { ViewerChanges } from '../viewers/index.js';
 import { MemoryPage } from './memory-page.js';
@@ -22,11 +22,17 @@ class RememberedNamesDto {
 }
 
 class MemoryQuery {
-  @ApiPropertyOptional({ enum: KEPT_SPANS }) @IsOptional() @IsIn(KEPT_SPANS) span?: KeptSpan;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(40) viewer?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(100) search: string = '';
-  @ApiPropertyOptional() @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit: number = 100;
-  @ApiPropertyOptional() @IsOptional() @Type(() => Number) @IsInt() @Min(0) offset: number = 0;
+  @ApiPropertyOptional({ enum: KEPT_SPANS }) @MayBeMissing() @IsIn(KEPT_SPANS) span?: KeptSpan;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(40) viewer?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(100) search: string = '';
+  @ApiPropertyOptional() @MayBeMissing() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit: number = 100;
+  @ApiPropertyOptional()
+  @MayBeMissing()
+  @Type(() => Number)
+  @IsInt()
+  @Min(0)
+  @Max(1_000_000_000)
+  offset: number = 0;
 }
 
 class WordPlaceDto {
@@ -52,16 +58,16 @@ class WordDto extends WordPlaceDto {
 
 class ForgettingDto {
   @ApiPropertyOptional({ enum: KEPT_SPANS, description: 'all of this span' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(KEPT_SPANS)
   span?: KeptSpan;
   @ApiPropertyOptional({ description: 'all by this word' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   name?: string;
   @ApiPropertyOptional({ description: 'all of this viewer' })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(40)
   viewer?: string;

@@ -9,9 +9,9 @@ import {
 import { REFUSAL_REASONS, type RefusalReason } from '@gully/core/chat';
 import { RUN_ENDINGS, type RunEnding, type RunView } from '@gully/core/news';
 import { stringify } from 'csv-stringify/sync';
-import { ArrayMaxSize, IsArray, IsDateString, IsIn, IsOptional, IsString, MaxLength } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsDateString, IsIn, IsString, MaxLength } from 'class-validator';
 import { CheckDto, PageQuery } from '../chat/index.js';
-import { Problem, WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, Problem, WhileAwaited } from '../problem/index.js';
 import { RunLog } from './run-log.js';
 import { Review, type ReviewFilter } from './review.js';
 import { Running } from './running.js';
@@ -41,16 +41,16 @@ class RunWithWhyDto extends RunDto {
   @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
 }
 class RunsQuery extends PageQuery {
-  @ApiPropertyOptional() @IsOptional() @IsString() @MaxLength(100) search: string = '';
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @MaxLength(100) search: string = '';
   @ApiPropertyOptional({ enum: RUN_ENDINGS, enumName: 'RunEnding' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(RUN_ENDINGS)
   ended?: RunEnding;
   @ApiPropertyOptional({ enum: REFUSAL_REASONS, enumName: 'RefusalReason' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(REFUSAL_REASONS)
   reason?: RefusalReason;
-  @ApiPropertyOptional({ format: 'date-time' }) @IsOptional() @IsDateString() since?: string;
+  @ApiPropertyOptional({ format: 'date-time' }) @MayBeMissing() @IsDateString() since?: string;
 }
 class GoingDto {
   @ApiProperty() id!: string;

@@ -14,6 +14,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 
 const SPANS = ['now', 'season', 'all'] as const;
 
@@ -80,15 +81,15 @@ export class EndSeasonDto {
 }
 export class LeaderboardQuery {
   @ApiPropertyOptional({ enum: BOARDS, enumName: 'Board', default: 'balance' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(BOARDS)
   by: Board = 'balance';
   @ApiPropertyOptional({ enum: SPANS, default: 'now' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(SPANS)
   span: (typeof SPANS)[number] = 'now';
   @ApiPropertyOptional({ minimum: 1, maximum: 200, default: 50 })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(({ value }: { value: unknown }) => Number(value))
   @IsInt()
   @Min(1)

@@ -1,16 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
-import {
-  ArrayMaxSize,
-  ArrayUnique,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsOptional,
-  Matches,
-  Max,
-  Min,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, Matches, Max, Min } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 
 /** Somebody one may be in the rehearsal. What is not given is taken from the viewer of that name, if there is one. */
 export class Persona {
@@ -24,13 +15,13 @@ export class Persona {
   @IsIn(ROLES, { each: true })
   roles!: Role[];
   @ApiPropertyOptional({ minimum: 0, maximum: 100_000, description: 'hours watched' })
-  @IsOptional()
+  @MayBeMissing()
   @IsInt()
   @Min(0)
   @Max(100_000)
   hours?: number;
   @ApiPropertyOptional({ minimum: 0, maximum: 1_000_000_000, description: 'units of the currency' })
-  @IsOptional()
+  @MayBeMissing()
   @IsInt()
   @Min(0)
   @Max(1_000_000_000)

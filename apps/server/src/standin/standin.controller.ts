@@ -13,14 +13,13 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsOptional,
   IsString,
   Length,
   Matches,
   Max,
   Min,
 } from 'class-validator';
-import { Problem } from '../problem/index.js';
+import { MayBeMissing, Problem } from '../problem/index.js';
 import { StreamService } from '../stream/index.js';
 import { StandinService } from './standin.service.js';
 import { EVENT_TYPES } from '../events/index.js';
@@ -51,22 +50,22 @@ class SecondsDto {
 }
 
 class StreamChangeDto {
-  @ApiPropertyOptional() @IsOptional() @IsBoolean() live?: boolean;
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 140) title?: string;
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 80) category?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsBoolean() live?: boolean;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @Length(0, 140) title?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @Length(0, 80) category?: string;
 }
 
 class RaiseDto {
   @ApiProperty({ enum: EVENT_TYPES }) @IsIn(EVENT_TYPES) type!: (typeof EVENT_TYPES)[number];
-  @ApiPropertyOptional() @IsOptional() @Matches(/^\S{1,30}$/u) name?: string;
+  @ApiPropertyOptional() @MayBeMissing() @Matches(/^\S{1,30}$/u) name?: string;
   @ApiPropertyOptional({ enum: ROLES, enumName: 'Role', isArray: true })
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(ROLES.length)
   @IsIn(ROLES, { each: true })
   roles?: Role[];
-  @ApiPropertyOptional() @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count?: number;
-  @ApiPropertyOptional() @IsOptional() @IsString() @Length(0, 500) message?: string;
+  @ApiPropertyOptional() @MayBeMissing() @IsInt() @Min(0) @Max(100_000_000) count?: number;
+  @ApiPropertyOptional() @MayBeMissing() @IsString() @Length(0, 500) message?: string;
 }
 
 /** Steers the simulated platform from the dock. Only where Gully was started with one. */

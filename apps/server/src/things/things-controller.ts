@@ -8,20 +8,10 @@ import {
   ApiPropertyOptional,
   ApiUnprocessableEntityResponse,
 } from '@nestjs/swagger';
-import {
-  ArrayMaxSize,
-  ArrayUnique,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsObject,
-  IsOptional,
-  IsString,
-  Min,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsObject, IsString, Min } from 'class-validator';
 import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
-import { ProblemView } from '../problem/index.js';
+import { MayBeMissing, ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
 import type { Head, Several, Things } from './things.js';
 
@@ -44,7 +34,7 @@ export class SeveralDto {
     additionalProperties: true,
     description: 'for set: the parts they have in common from now on, as in a body of one of them',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsObject()
   part: Record<string, unknown> = {};
 }

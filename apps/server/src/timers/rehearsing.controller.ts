@@ -1,8 +1,9 @@
 import { Body, Controller, HttpCode, Post } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
-import { IsNumber, IsOptional, Max, Min } from 'class-validator';
+import { IsNumber, Max, Min } from 'class-validator';
 import { CircumstancesDto, circumstancesOf, RehearsedDto, timed } from '../rehearsal/index.js';
 import { AllThings } from '../things/index.js';
+import { MayBeMissing } from '../problem/index.js';
 import { TimersRehearsing } from './rehearsing.js';
 
 class RehearsedTimerDto extends CircumstancesDto {
@@ -11,7 +12,7 @@ class RehearsedTimerDto extends CircumstancesDto {
     maximum: 10_000,
     description: 'lines of viewers a minute; as measured where it is not given',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsNumber()
   @Min(0)
   @Max(10_000)

@@ -1,7 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import { Transform } from 'class-transformer';
-import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Max, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsString, Length, Max, MaxLength, Min } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import type { ViewerRow } from './rows.js';
 import { NOTE_LIMIT } from './csv-reading.js';
 import { MARKS, SORTS, type Mark, type Sort } from './viewers-page.js';
@@ -14,32 +15,32 @@ export class FilterQuery {
     required: false,
     description: 'part of a name; fewer than three letters are looked for at its beginning',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(100)
   search: string = '';
-  @ApiProperty({ required: false, enum: ROLES, enumName: 'Role' }) @IsOptional() @IsIn(ROLES) role?: Role;
-  @ApiProperty({ required: false, enum: MARKS, enumName: 'Mark' }) @IsOptional() @IsIn(MARKS) mark?: Mark;
+  @ApiProperty({ required: false, enum: ROLES, enumName: 'Role' }) @MayBeMissing() @IsIn(ROLES) role?: Role;
+  @ApiProperty({ required: false, enum: MARKS, enumName: 'Mark' }) @MayBeMissing() @IsIn(MARKS) mark?: Mark;
 }
 
 export class ViewersQuery extends FilterQuery {
   @ApiProperty({ required: false, enum: SORTS, enumName: 'ViewerSort' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(SORTS)
   sort: Sort = 'lastSeen';
   @ApiProperty({ required: false, enum: ['up', 'down'], default: 'down' })
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(['up', 'down'])
   order: 'up' | 'down' = 'down';
   @ApiProperty({ required: false, minimum: 1, maximum: 200, default: 100 })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(toNumber)
   @IsInt()
   @Min(1)
   @Max(200)
   limit: number = 100;
   @ApiProperty({ required: false, minimum: 0, default: 0 })
-  @IsOptional()
+  @MayBeMissing()
   @Transform(toNumber)
   @IsInt()
   @Min(0)
@@ -96,8 +97,8 @@ export class ViewerPageDto {
 }
 
 export class MarksDto {
-  @ApiPropertyOptional() @IsOptional() @IsBoolean() bot?: boolean;
-  @ApiPropertyOptional() @IsOptional() @IsBoolean() ignored?: boolean;
+  @ApiPropertyOptional() @MayBeMissing() @IsBoolean() bot?: boolean;
+  @ApiPropertyOptional() @MayBeMissing() @IsBoolean() ignored?: boolean;
 }
 export class NoteBodyDto {
   @ApiProperty({ maxLength: NOTE_LIMIT })

@@ -6,13 +6,13 @@ import {
   ApiPropertyOptional,
   ApiTags,
 } from '@nestjs/swagger';
-import { IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsString, MaxLength } from 'class-validator';
 import { ActivityService } from '../activity/index.js';
 import { PageQuery } from '../chat/index.js';
 import { Database, newestFirst } from '../database/index.js';
 import { DeliveryRow, type WebhookRow } from './rows.js';
 import { NewsService } from '../news/index.js';
-import { Problem, WhileAwaited } from '../problem/index.js';
+import { MayBeMissing, Problem, WhileAwaited } from '../problem/index.js';
 import { addressFault } from './address.js';
 import { Deliveries } from './deliveries.js';
 import { WebhooksStore } from './webhooks.store.js';
@@ -22,7 +22,7 @@ class WebhookBodyDto {
   @ApiPropertyOptional({
     description: 'whsec_ and base64; kept when not given, removed when empty',
   })
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(200)
   secret?: string;
