@@ -1,6 +1,6 @@
 import { ACTIVITY_ROWS } from './activity/index.js';
 import { BUNDLES_ROWS } from './bundles/index.js';
-import { CHAT_ROWS } from './chat/index.js';
+import { CHAT_ROWS, HandledMessages1797080400000 } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
 import { GAME_ROWS, Games1797076800000 } from './games/index.js';
 import { GUARD_ROWS, ModesRestored1797069600000 } from './guard/index.js';
@@ -63,5 +63,6 @@ export const STORED: Stored = {
     ModesRestored1797069600000,
     Rewards1797073200000,
     Games1797076800000,
+    HandledMessages1797080400000,
   ],
 };

@@ -8,6 +8,7 @@ import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { connectOptions } from './connect-options.js';
 import { followClient, type ToldByServer } from './follow-client.js';
+import { HandledMessages } from './handled-messages.js';
 import type { ConnectionListener, Heard } from './heard.js';
 import { msgidOf } from './message-names.js';
 import { RoomActs, type Destination } from './room-acts.js';
@@ -59,6 +60,7 @@ export class ConnectionService implements OnModuleDestroy {
   constructor(
     private readonly settings: ConnectionSettings,
     private readonly news: NewsService,
+    private readonly handled: HandledMessages,
     @Inject(LOG) private readonly log: Log,
   ) {
     this.client.requestCap(CAPABILITIES);
@@ -307,8 +309,10 @@ export class ConnectionService implements OnModuleDestroy {
     if (wasOpen) for (const listener of this.listeners) listener.closed?.();
   }
 
+  /** @returns nothing for a message that was heard before, as when a server sends the last ones again */
   private hear(event: MessageEvent): Heard | undefined {
-    if (this.ending) return undefined;
+    const msgid = msgidOf(event);
+    if (this.ending || (msgid !== undefined && !this.handled.begin(msgid))) return undefined;
     const { nick, account, message } = event;
     // What somebody says of themselves is no command, and is kept as it was typed.
     const lead = event.type === 'action' ? '/me ' : '';
@@ -326,7 +330,7 @@ export class ConnectionService implements OnModuleDestroy {
       nick,
       text,
       emotes,
-      msgid: msgidOf(event),
+      msgid,
     };
   }
 

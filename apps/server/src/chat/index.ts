@@ -3,6 +3,8 @@ export { eventRow, OWN, spokenRow } from './line-rows.js';
 export { insertLines, staleHours } from './lines-of-viewers.js';
 export { ChatModule } from './chat.module.js';
 export { ConnectionService } from './connection.js';
+export { HandledMessages } from './handled-messages.js';
+export { HandledMessages1797080400000 } from './migration.js';
 export { CONNECTION, type Heard, type Moderated } from './heard.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';

@@ -2,7 +2,14 @@ import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import { decideLine, type Decision } from '@gully/core/pipeline';
 import type { Actor } from '@gully/core/actors';
 import type { ActivityService } from '../activity/index.js';
-import { CONNECTION, type ChatLog, type ConnectionService, type Heard } from '../chat/index.js';
+import {
+  CONNECTION,
+  type ChatLog,
+  type ConnectionService,
+  type HandledMessages,
+  type Heard,
+} from '../chat/index.js';
+import type { EntityManager } from '../database/index.js';
 import type { ChannelWorld, Performers } from '../live/index.js';
 import type { Decided, Job } from '../pipeline/index.js';
 import type { RunLog } from '../runs/index.js';
@@ -13,6 +20,7 @@ import type { Seen, ViewersService } from '../viewers/index.js';
 export interface MessageParts {
   readonly connection: ConnectionService;
   readonly chatLog: ChatLog;
+  readonly handled: HandledMessages;
   readonly viewers: ViewersService;
   readonly world: ChannelWorld;
   readonly activity: ActivityService;
@@ -33,6 +41,8 @@ export class MessageJob implements Job {
   private readonly id: string;
   private line: ChatLine | undefined;
   private decision: Decision | undefined;
+  /** it is on disk that the message was handled */
+  private noted = false;
 
   constructor(
     private readonly heard: Heard,
@@ -74,6 +84,7 @@ export class MessageJob implements Job {
     this.decision = decision;
     return {
       changes: decision.changes,
+      along: (manager) => this.note(manager),
       done: () => {
         this.perform(line, decision);
       },
@@ -82,13 +93,24 @@ export class MessageJob implements Job {
 
   /** It could not be written; nothing of it was done. */
   failed(): void {
+    const { msgid } = this.heard;
+    if (msgid !== undefined) this.parts.handled.forget(msgid);
     const { line, decision } = this;
     if (line === undefined || decision === undefined) return;
     this.record(line, decision.changes.length === 0 ? decision.why : notStored(decision.why));
   }
 
+  private async note(manager: EntityManager): Promise<void> {
+    const { msgid } = this.heard;
+    if (msgid === undefined) return;
+    await this.parts.handled.write(manager, msgid);
+    this.noted = true;
+  }
+
   private perform(line: ChatLine, decision: Decision): void {
-    const { activity, viewers, written } = this.parts;
+    const { activity, viewers, written, handled } = this.parts;
+    const { msgid } = this.heard;
+    if (!this.noted && msgid !== undefined) handled.writeSoon(msgid);
     // Whoever was only present until now is new with their first message.
     if (viewers.known(line.viewer)?.messages === 0)
       activity.record('arrival', line.name, 'writes here for the first time', `viewer:${line.viewer}`, {

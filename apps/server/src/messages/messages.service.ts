@@ -2,7 +2,7 @@ import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@
 import type { ChatLine } from '@gully/core/chat';
 import type { Decision } from '@gully/core/pipeline';
 import { ActivityService } from '../activity/index.js';
-import { ChatLog, ConnectionService, type Heard } from '../chat/index.js';
+import { ChatLog, ConnectionService, HandledMessages, type Heard } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
@@ -24,6 +24,7 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
     private readonly queue: JobQueue,
     private readonly connection: ConnectionService,
     chatLog: ChatLog,
+    handled: HandledMessages,
     viewers: ViewersService,
     world: ChannelWorld,
     private readonly activity: ActivityService,
@@ -33,7 +34,7 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
     const written = (line: ChatLine): void => {
       for (const listener of this.listeners) listener(line);
     };
-    this.parts = { connection, chatLog, viewers, world, activity, performers, runLog, written };
+    this.parts = { connection, chatLog, handled, viewers, world, activity, performers, runLog, written };
   }
 
   /** Calls `listener` for each line once what it came to is on disk, the bot's own and other bots' too. */

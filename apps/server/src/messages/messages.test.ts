@@ -141,6 +141,35 @@ describe('over a restart', () => {
     });
   });
 
+  test('a message the server sends again starts nothing a second time, also after a restart', async () => {
+    const repeat = async (): Promise<void> => {
+      const answer = await fetch(`http://127.0.0.1:${String(standin.httpPort)}/control/repeat`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ count: 5 }),
+      });
+      expect(answer.status).toBe(200);
+    };
+    const uses = async (gully: Gully): Promise<unknown> =>
+      ((await gully.http.get('/api/commands')).body as { uses: number }[])[0]?.uses;
+    const folder = newFolder();
+    const before = await start(folder);
+    await before.add();
+    await before.type('pebblewren', 'evening');
+    await before.type('pebblewren', '!lantern');
+    await before.said('pebblewren lights lantern 1.');
+    await repeat();
+    // What comes after them is handled after them.
+    await before.type('siltlark', 'still here');
+    expect([await uses(before), (await before.lines()).length]).toEqual([1, 4]);
+    await before.stop();
+    running.length = 0;
+    const after = await start(folder);
+    await repeat();
+    await after.type('siltlark', 'and now');
+    expect([await uses(after), (await after.lines()).length]).toEqual([1, 5]);
+  });
+
   test('what could not be written is not done, and says so; the next is', async () => {
     const gully = await start();
     await gully.add();

@@ -8,6 +8,8 @@ export interface Decided<Result> {
   readonly changes: readonly Change[];
   /** what is written beside the changes, in the same transaction */
   readonly write?: (manager: EntityManager) => Promise<void>;
+  /** what is written with the changes, where any of them is */
+  readonly along?: (manager: EntityManager) => Promise<void>;
   /** does what was decided, once it is on disk, and answers who asked */
   readonly done: () => Result;
 }

@@ -149,7 +149,10 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
         await this.database.write(async (manager) => {
           await this.viewers.insert(manager, fresh);
           await this.keepers.write(manager, stored);
-          for (const { write } of decided) await write?.(manager);
+          for (const { write, along } of decided) {
+            await write?.(manager);
+            await along?.(manager);
+          }
         });
       }
       for (const row of fresh) this.viewers.remember(row);

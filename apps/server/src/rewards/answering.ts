@@ -10,7 +10,7 @@ import {
 } from '@gully/core/redemptions';
 import { sayOf } from '@gully/core/rewards';
 import { strangerFacts } from '@gully/core/viewers';
-import { ConnectionService, Outbox, type Heard } from '../chat/index.js';
+import { ConnectionService, HandledMessages, Outbox, type Heard } from '../chat/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { ViewersService } from '../viewers/index.js';
@@ -24,6 +24,7 @@ export class Answering implements OnModuleInit {
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
     private readonly outbox: Outbox,
+    private readonly handled: HandledMessages,
     private readonly pipeline: PipelineService,
     private readonly world: ChannelWorld,
     keepers: Keepers,
@@ -53,7 +54,7 @@ export class Answering implements OnModuleInit {
       this.outbox.say([`${redemption.name}, ${first}`, ...rest], 'reply', cause);
   }
 
-  private take({ key, nick: name, text, roles }: Heard): void {
+  private take({ key, nick: name, text, roles, msgid }: Heard): void {
     const at = Date.now();
     this.pipeline.surely({
       kind: 'answer',
@@ -84,6 +85,9 @@ export class Answering implements OnModuleInit {
         } as const;
         return {
           changes: [happens('answered', answered, { by: `viewer:${viewer}`, at })],
+          along: async (manager) => {
+            if (msgid !== undefined) await this.handled.write(manager, msgid);
+          },
           done: () => {
             tell(this.linesOf(answered, 'thanked'));
           },

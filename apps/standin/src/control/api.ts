@@ -47,6 +47,9 @@ class CrowdBody {
 class DropBody {
   @IsOptional() @Matches(NICK, NICK_WORDS) name?: string;
 }
+class RepeatBody {
+  @IsInt() @Min(1) @Max(500) count!: number;
+}
 class RefuseBody {
   @IsInt() @Min(0) @Max(600) seconds!: number;
 }
@@ -144,6 +147,12 @@ export function controlApi({ irc, people, crowd, stream, events, board }: Contro
     '/control/drop',
     taking(DropBody, ({ name }, answer) => {
       answer(200, { dropped: irc.drop(name) });
+    }),
+  );
+  app.post(
+    '/control/repeat',
+    taking(RepeatBody, ({ count }, answer) => {
+      answer(200, { repeated: irc.room.repeat(count) });
     }),
   );
   app.post(

@@ -1,6 +1,6 @@
 import { ulid } from 'ulid';
 import { formatMessage } from './message.js';
-import { fold, maskOf, type Person } from './person.js';
+import { fold, maskOf, type Outgoing, type Person } from './person.js';
 
 /** Prefix and mode letter of a standing in the room, strongest first. */
 export const STANDINGS = [
@@ -10,6 +10,9 @@ export const STANDINGS = [
 ] as const;
 export type Standing = (typeof STANDINGS)[number][0];
 
+/** Messages that can be sent again. */
+const KEPT = 500;
+
 export interface Seat {
   readonly person: Person;
   readonly modes: Set<Standing>;
@@ -17,6 +20,8 @@ export interface Seat {
 
 /** A channel: who is in it, with which standing, its modes and bans. It tells everyone in it what happens. */
 export class Room {
+  /** the last messages, as they were sent */
+  private readonly last: Outgoing[] = [];
   topic = '';
   readonly flags = new Set<'m' | 'i'>();
   readonly bans = new Set<string>();
@@ -100,8 +105,21 @@ export class Room {
     more: { msgid?: string; clientTags?: ReadonlyMap<string, string> } = {},
   ): void {
     const line = formatMessage(sender === undefined ? SERVER : maskOf(sender), command, params);
-    const outgoing = { line, sender, at: new Date(), ...more };
+    this.send({ line, sender, at: new Date(), ...more });
+  }
+
+  /** Sends the last messages again under the names they had, as servers do after a reconnect. */
+  repeat(count: number): number {
+    const again = this.last.slice(-count);
+    for (const outgoing of again) for (const { person } of this.seats.values()) person.receive?.(outgoing);
+    return again.length;
+  }
+
+  private send(outgoing: Outgoing): void {
     for (const { person } of this.seats.values()) person.receive?.(outgoing);
+    if (outgoing.msgid === undefined) return;
+    this.last.push(outgoing);
+    if (this.last.length > KEPT) this.last.shift();
   }
 
   private isBanned(person: Person): boolean {
