@@ -12,7 +12,7 @@ import { OUTPUT_ROWS, Outputs1797066000000 } from './outputs/index.js';
 import { OVERLAY_ROWS, Overlays1797058800000 } from './overlays/index.js';
 import { Queues1797051600000, QUEUE_ROWS } from './queue/index.js';
 import { RanksReached1797040800000 } from './ranks/index.js';
-import { REWARD_ROWS, Rewards1797073200000 } from './rewards/index.js';
+import { REWARD_ROWS, Rewards1797073200000, UnsureDeliveries1797084000000 } from './rewards/index.js';
 import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
 import { Seasons1797044400000 } from './seasons/index.js';
@@ -64,5 +64,6 @@ export const STORED: Stored = {
     Rewards1797073200000,
     Games1797076800000,
     HandledMessages1797080400000,
+    UnsureDeliveries1797084000000,
   ],
 };

@@ -2,10 +2,17 @@ import { foldNick } from '@gully/core/viewers';
 
 /** Milliseconds after which it counts as unknown whether a line has got there. */
 const PATIENCE_MS = 20_000;
-const UNKNOWN = 'the room did not say whether it arrived';
+const UNKNOWN: Undelivered = { words: 'the room did not say whether it arrived', unsure: true };
 
-/** @param failed why it did not get there, in words; undefined when it did */
-export type ToldOfDelivery = (failed: string | undefined) => void;
+/** Why a line did not get to its viewer. */
+export interface Undelivered {
+  readonly words: string;
+  /** it may have got there all the same */
+  readonly unsure: boolean;
+}
+
+/** @param failed undefined when it got there */
+export type ToldOfDelivery = (failed: Undelivered | undefined) => void;
 
 interface Sent {
   readonly to: string;
@@ -50,7 +57,7 @@ export class Deliveries {
 
   /** A server that refuses does not say which line it was; they are refused in their order. */
   undelivered(nick: string, words: string): void {
-    this.settle((each) => each.to === foldNick(nick), words);
+    this.settle((each) => each.to === foldNick(nick), { words, unsure: false });
   }
 
   /** The connection is gone, and with it every answer. */
@@ -58,7 +65,7 @@ export class Deliveries {
     while (this.sent.length > 0) this.settle(() => true, UNKNOWN);
   }
 
-  private settle(fits: (each: Sent) => boolean, failed: string | undefined): void {
+  private settle(fits: (each: Sent) => boolean, failed: Undelivered | undefined): void {
     const at = this.sent.findIndex(fits);
     const [found] = at < 0 ? [] : this.sent.splice(at, 1);
     if (found === undefined) return;

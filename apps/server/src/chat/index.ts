@@ -6,6 +6,7 @@ export { ConnectionService } from './connection.js';
 export { HandledMessages } from './handled-messages.js';
 export { HandledMessages1797080400000 } from './migration.js';
 export { CONNECTION, type Heard, type Moderated } from './heard.js';
+export type { Undelivered } from './deliveries.js';
 export type { Present } from './room.js';
 export { Outbox } from './outbox.js';
 export { CheckDto, LineDto, PageQuery, WhyDto } from './views.js';

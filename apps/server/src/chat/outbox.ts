@@ -3,7 +3,7 @@ import { RateWindow, sortWaiting, type RateLimit, type Urgency, type Waiting } f
 import { Environment } from '../configuration/index.js';
 import { ChatLog } from './chat-log.js';
 import { ConnectionService } from './connection.js';
-import { Deliveries, type ToldOfDelivery } from './deliveries.js';
+import { Deliveries, type ToldOfDelivery, type Undelivered } from './deliveries.js';
 import type { Destination } from './room-acts.js';
 
 interface Line extends Waiting {
@@ -103,19 +103,20 @@ export class Outbox implements OnApplicationShutdown {
     lines: readonly string[],
     shownAs: string,
     cause: Cause,
-  ): Promise<string | undefined> {
-    if (lines.length === 0) return 'there is nothing to say';
+  ): Promise<Undelivered | undefined> {
+    if (lines.length === 0) return { words: 'there is nothing to say', unsure: false };
     const at = Date.now();
     const whole = { text: `${to} ${lines.join(' ')}` };
     const told = lines.map(
       (text) =>
-        new Promise<string | undefined>((resolve) => {
+        new Promise<Undelivered | undefined>((resolve) => {
           const secret = { shownAs, told: resolve };
           this.waiting.push({ text, whole, urgency: 'reply', at, cause, where: { to }, secret });
         }),
     );
     this.drain();
-    return (await Promise.all(told)).find((failed) => failed !== undefined);
+    const failed = (await Promise.all(told)).filter((each) => each !== undefined);
+    return failed.find(({ unsure }) => unsure) ?? failed[0];
   }
 
   onApplicationShutdown(): void {
@@ -128,7 +129,8 @@ export class Outbox implements OnApplicationShutdown {
     const now = Date.now();
     const sorted = sortWaiting(this.waiting, now);
     this.waiting = [...sorted.waiting];
-    for (const { item } of sorted.dropped) item.secret?.told('it could not be said in time');
+    for (const { item } of sorted.dropped)
+      item.secret?.told({ words: 'it could not be said in time', unsure: false });
     const limit = this.limit();
     for (let line = this.waiting[0]; line !== undefined; line = this.waiting[0]) {
       const waitMs = this.window.waitMs(limit, now, line.urgency === 'moderation');

@@ -102,11 +102,12 @@ export class RedemptionActing {
           : 'it is not done';
       case 'return':
         if (state === 'returned') return 'it was returned already';
-        // What did not get there says why, and was seen by nobody; what was ticked off before may have been.
+        // What did not get there was seen by nobody; what may have got there, or was ticked off before, may have been.
         return returns(this.world.now().purse, redemption, {
           ...by,
           note,
-          lineBack: state === 'waiting' && line !== undefined && redemption.note !== '',
+          lineBack:
+            state === 'waiting' && line !== undefined && redemption.note !== '' && redemption.unsure !== true,
           paidBack,
         });
       case 'put-back':
@@ -150,7 +151,7 @@ export class RedemptionActing {
     for (const [redemption, nick] of sending) {
       const failed = await this.carryingOut.handOver(redemption, nick);
       if (failed === undefined) done.push(redemption);
-      else left.push(leftWords(redemption, `it could not be sent: ${failed}`));
+      else left.push(leftWords(redemption, `it could not be sent: ${failed.words}`));
     }
     return this.tell('send', { done, left }, actor);
   }

@@ -4,7 +4,7 @@ import { deliver, failedDelivery, sayOf, type Delivery, type PreparedReward } fr
 import { runId, type ChannelEvent } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
-import { Outbox } from '../chat/index.js';
+import { Outbox, type Undelivered } from '../chat/index.js';
 import { newId } from '../database/index.js';
 import { ChannelEvents } from '../events/index.js';
 import { CarriedOut } from '../guard/index.js';
@@ -19,10 +19,12 @@ import { RewardsService } from './rewards.service.js';
 
 /** Shown in the log of chat where a line was handed over. */
 const HIDDEN = '(what they bought)';
+const STOPPED_SENDING: Undelivered = { words: 'Gully stopped while it was being sent', unsure: true };
 
 /**
  * Carries out what was bought, once that is on disk: hands over a line, splits, benches and begins the
- * reward's routine. What was paid and not begun when Gully stopped is returned at the next start.
+ * reward's routine. What was paid and not begun when Gully stopped is returned at the next start, but for
+ * lines, which may have been sent: those wait for the streamer.
  */
 @Injectable()
 export class CarryingOut implements OnApplicationBootstrap {
@@ -51,12 +53,12 @@ export class CarryingOut implements OnApplicationBootstrap {
     });
   }
 
-  /** What was paid for before Gully stopped, and of which nothing had begun, is given back. */
+  /** Gully refunds what was paid for before it stopped and had not begun; a line may have been delivered, and waits. */
   onApplicationBootstrap(): void {
     for (const { id } of this.store.all().filter(({ state }) => state === 'bought'))
       this.job(id, ({ redemption, prepared, about }) => {
         if (this.runs.find(runId(id, redemption.reward)) !== undefined) return undefined;
-        // A line may have been sent just before; it is kept aside and never goes to somebody else.
+        if (redemption.line !== undefined) return this.stuck(redemption, STOPPED_SENDING);
         const note = 'Gully stopped before it was carried out';
         const tell = (): void => {
           this.activity.record(
@@ -71,10 +73,10 @@ export class CarryingOut implements OnApplicationBootstrap {
       });
   }
 
-  private async send(redemption: Redemption, nick = redemption.name): Promise<string | undefined> {
+  private async send(redemption: Redemption, nick = redemption.name): Promise<Undelivered | undefined> {
     const prepared = this.rewards.preparedOf(redemption.reward);
     const { line } = redemption;
-    if (line === undefined) return 'it hands out no line';
+    if (line === undefined) return { words: 'it hands out no line', unsure: false };
     const about = { viewer: this.factsOf(redemption), at: Date.now(), present: [] };
     const message = { ...about, message: 'handed', line: line.text } as const;
     const lines =
@@ -98,23 +100,32 @@ export class CarryingOut implements OnApplicationBootstrap {
    * @param nick what the buyer is called now
    * @returns why it did not get there, or undefined
    */
-  async handOver(redemption: Redemption, nick?: string): Promise<string | undefined> {
+  async handOver(redemption: Redemption, nick?: string): Promise<Undelivered | undefined> {
     const failed = await this.send(redemption, nick);
     if (failed === undefined) this.carryOut(redemption.id);
     else
-      this.job(redemption.id, ({ redemption: now, about }) => {
-        const note = `It could not be sent privately: ${failed}`;
-        const stuck = happens('stuck', { ...now, state: 'waiting', note }, { by: 'gully', at: about.at });
-        return {
-          changes: [stuck],
-          effects: [],
-          started: [],
-          tell: () => {
-            this.activity.record('stopped', now.title, `kept for ${now.name}. ${note}`, 'gully');
-          },
-        };
-      });
+      this.job(redemption.id, ({ redemption: now }) =>
+        this.stuck(now, { ...failed, words: `It could not be sent privately: ${failed.words}` }),
+      );
     return failed;
+  }
+
+  /** A line waits for the streamer, who says whether it goes again, is done or is returned. */
+  private stuck(now: Redemption, { words, unsure }: Undelivered): Delivery & { readonly tell: () => void } {
+    const waits = {
+      ...now,
+      state: 'waiting',
+      note: words,
+      ...(unsure && { unsure: true as const }),
+    } as const;
+    return {
+      changes: [happens('stuck', waits, { by: 'gully', at: Date.now() })],
+      effects: [],
+      started: [],
+      tell: () => {
+        this.activity.record('stopped', now.title, `kept for ${now.name}. ${words}`, 'gully');
+      },
+    };
   }
 
   private carryOut(id: string): void {

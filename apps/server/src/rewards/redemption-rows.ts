@@ -30,21 +30,23 @@ export interface StoredRedemption {
   readonly targetName: string | null;
   readonly seconds: number;
   readonly note: string;
+  readonly unsure: number;
 }
 
 /** Purchases with the viewers they are of now. What is added to it calls them `r`, `v` and `m`. */
 export const SELECT_REDEMPTIONS = `SELECT r.id, r.reward_id AS reward, r.title, r.gives,
     coalesce(v.merged_into, r.viewer_id) AS viewer, coalesce(m.name, v.name, r.name) AS name,
     r.price, r.paid_by AS paidBy, r.state, r.at, r.since, r.answers, r.list_id AS list, r.line,
-    r.target_id AS target, r.target_name AS targetName, r.seconds, r.note
+    r.target_id AS target, r.target_name AS targetName, r.seconds, r.note, r.unsure
   FROM redemptions r LEFT JOIN viewers v ON v.id = r.viewer_id LEFT JOIN viewers m ON m.id = v.merged_into`;
 
 export function redemptionFrom(row: StoredRedemption): Redemption {
-  const { answers, list, line, target, targetName, seconds, ...rest } = row;
+  const { answers, list, line, target, targetName, seconds, unsure, ...rest } = row;
   return {
     ...rest,
     answers: JSON.parse(answers) as Answer[],
     ...(list === null || line === null ? {} : { line: { list, text: line } }),
+    ...(unsure === 0 ? {} : { unsure: true }),
     ...(target === null ? {} : { target: { viewer: target, name: targetName ?? '', seconds } }),
   };
 }
@@ -69,7 +71,7 @@ export function writeRedemptions(
   );
   const change = readied(
     manager,
-    'UPDATE redemptions SET state = ?, since = ?, answers = ?, note = ? WHERE id = ?',
+    'UPDATE redemptions SET state = ?, since = ?, answers = ?, note = ?, unsure = ? WHERE id = ?',
   );
   const give = readied(manager, 'INSERT INTO given_lines (list_id, line, redemption_id) VALUES (?, ?, ?)');
   const free = readied(manager, 'DELETE FROM given_lines WHERE list_id = ? AND line = ? AND back = 1');
@@ -78,7 +80,7 @@ export function writeRedemptions(
     'UPDATE given_lines SET back = 1 WHERE list_id = ? AND line = ? AND redemption_id = ?',
   );
   for (const { act, redemption, lineBack } of changes) {
-    const { id, state, since, note, line } = redemption;
+    const { id, state, since, note, line, unsure = false } = redemption;
     const answers = JSON.stringify(withoutPrivate(redemption).answers);
     if (act === 'bought') {
       const { reward, title, gives, viewer, name, price, paidBy, at, target } = redemption;
@@ -89,7 +91,7 @@ export function writeRedemptions(
         free(line.list, line.text);
         give(line.list, line.text, id);
       }
-    } else change(state, since, answers, note, id);
+    } else change(state, since, answers, note, Number(unsure), id);
     if (lineBack === true && line !== undefined) back(line.list, line.text, id);
     writePrivate(manager, redemption, vault);
   }

@@ -143,7 +143,7 @@ export class RedemptionsController {
   }
 }
 
-function viewOf({ answers, line, target, at, since, ...redemption }: Redemption): RedemptionDto {
+function viewOf({ answers, line, target, at, since, unsure, ...redemption }: Redemption): RedemptionDto {
   return {
     ...redemption,
     at: new Date(at).toISOString(),
@@ -156,6 +156,7 @@ function viewOf({ answers, line, target, at, since, ...redemption }: Redemption)
       text,
     })),
     hasLine: line !== undefined,
+    unsure: unsure === true,
     target: target?.name ?? null,
     seconds: target?.seconds ?? 0,
   };

@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { describe, expect, test } from '@jest/globals';
+import { describe, expect, jest, test } from '@jest/globals';
 import { BLANK_REWARD } from '@gully/core/rewards';
 import { routineOf, STEP_KINDS, type Step } from '@gully/core/routines';
+import { Outbox } from '../chat/index.js';
 import { GIVEN, selling, until } from '../test-support/index.js';
 import { AnswerErasing } from './erasing.js';
 import { GivenLines } from './given-lines.js';
@@ -159,28 +160,47 @@ describe('codes', () => {
     expect(lark.lines.filter((each) => each.includes('MAP-'))).toHaveLength(1);
   });
 
-  test('bought just before Gully stopped are paid back at the next start, and go to nobody else', async () => {
+  test('that may have been sent when Gully stopped wait for the streamer, and go to nobody else', async () => {
     const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
     await sell('key', { gives: 'line', list, says: BLANK_REWARD.says });
     await shop.stop();
-    // What is said waits for a long time, so the purchase is on disk and nothing of it was done.
+    // What is said waits for a long time; Gully cannot know that of it after the next start.
     await shop.start({ GULLY_CHAT_LIMIT_MODERATOR: '1', GULLY_CHAT_LIMIT_SECONDS: '3000' });
     await shop.gully.add({ name: 'talk', aliases: [] });
     await shop.gully.type('oxbowkid', '!talk');
     await shop.gully.type('mossmoth', '!key');
     const { id } = await stands('bought');
-    expect(await balance('mossmoth')).toBe(GIVEN - 100);
     await shop.stop();
     await shop.start();
-    expect((await stands('returned')).note).toBe('Gully stopped before it was carried out');
-    await shop.gully.said('mossmoth, key did not work out; you have your 100 flint back.');
+    expect(await stands('waiting')).toMatchObject({
+      unsure: true,
+      note: 'Gully stopped while it was being sent',
+    });
+    // Nothing is paid back by itself, nor when the streamer returns it is the line free again.
+    expect(await balance('mossmoth')).toBe(GIVEN - 100);
+    await act('return', id);
     expect(await balance('mossmoth')).toBe(GIVEN);
+    await shop.gully.app.get(GivenLines).tidy();
     await shop.gully.type('oxbowkid', '!key');
     await shop.gully.said('oxbowkid, key is sold out.');
     expect((await act('put-back', id)).body).toMatchObject({ done: [id] });
     await shop.gully.app.get(GivenLines).tidy();
     await shop.gully.type('oxbowkid', '!key');
     await stands('done', 'oxbowkid');
+  });
+
+  test('whose delivery the room does not confirm are not given to somebody else either', async () => {
+    const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
+    await sell('key', { gives: 'line', list });
+    const outbox = shop.gully.app.get(Outbox);
+    const lost = { words: 'the room did not say whether it arrived', unsure: true };
+    jest.spyOn(outbox, 'handOver').mockResolvedValueOnce(lost);
+    await shop.gully.type('mossmoth', '!key');
+    const { id } = await stands('waiting');
+    await act('return', id);
+    await shop.gully.app.get(GivenLines).tidy();
+    await shop.gully.type('oxbowkid', '!key');
+    await shop.gully.said('oxbowkid, key is sold out.');
   });
 });
 

@@ -5295,6 +5295,8 @@ export interface components {
             seconds: number;
             /** @description what went wrong, or why it was returned */
             note: string;
+            /** @description its line may have been delivered, and nobody knows */
+            unsure: boolean;
         };
         HandOverCountDto: {
             /** @description waiting to be handed over */

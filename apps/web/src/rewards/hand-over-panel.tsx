@@ -54,6 +54,7 @@ export function HandOverPanel() {
                 <span className="s2 block truncate text-soft">
                   <Ago at={redemption.at} />
                   {aboutOf(redemption) === '' ? '' : ` · ${aboutOf(redemption)}`}
+                  {redemption.unsure && ' · may have been delivered'}
                   {redemption.note === '' ? '' : ` · ${redemption.note}`}
                 </span>
                 <Secrets redemption={redemption} />

@@ -77,7 +77,7 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
               {row.note !== '' && <span className="s2 block text-soft">{row.note}</span>}
             </td>
             <td className="max-desk:hidden" title={exact(row.since)}>
-              <RedemptionState state={row.state} />
+              <RedemptionState {...row} />
             </td>
             <td className="!pr-4">
               <Acts redemption={row} busy={busy} onAct={onAct} />

@@ -190,7 +190,16 @@ test('on a viewer’s page stands what they bought last, with what they paid and
       name: 'mossmoth',
       price: 220,
     },
-    ...{ paidBy: 'currency', state: 'waiting', at: AT, since: AT, hasLine: false, target: null, seconds: 0 },
+    ...{
+      paidBy: 'currency',
+      state: 'waiting',
+      at: AT,
+      since: AT,
+      hasLine: false,
+      unsure: false,
+      target: null,
+      seconds: 0,
+    },
     ...{ note: '', answers: [], ...more },
   });
   const bought = [row('a', {}), row('b', { title: 'Bell', price: 0, state: 'done' })];

@@ -127,7 +127,16 @@ test('what is wrong is told where it stands, and only what a kind needs is asked
 
 const bought = (id: string, name: string, more: Partial<Redemption> = {}): Redemption => ({
   ...{ id, reward: 'r1', title: 'Postcard', gives: 'hand-over', viewer: `v-${name}`, name, price: 220 },
-  ...{ paidBy: 'currency', state: 'waiting', at: AT, since: AT, hasLine: false, target: null, seconds: 0 },
+  ...{
+    paidBy: 'currency',
+    state: 'waiting',
+    at: AT,
+    since: AT,
+    hasLine: false,
+    unsure: false,
+    target: null,
+    seconds: 0,
+  },
   ...{ note: '', answers: [] },
   ...more,
 });
