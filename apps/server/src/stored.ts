@@ -17,7 +17,7 @@ import { ROUTINES_ROWS } from './routines/index.js';
 import { RUNS_ROWS } from './runs/index.js';
 import { Seasons1797044400000 } from './seasons/index.js';
 import { SETTINGS_ROWS } from './settings/index.js';
-import { ArrivalsByViewer1797062400000, STREAM_ROWS } from './stream/index.js';
+import { ArrivalsByViewer1797062400000, STREAM_ROWS, StreamsSeen1797087600000 } from './stream/index.js';
 import { THINGS_ROWS } from './things/index.js';
 import { TIMERS_ROWS } from './timers/index.js';
 import { SubscribedTier1797048000000, VIEWERS_ROWS } from './viewers/index.js';
@@ -65,5 +65,6 @@ export const STORED: Stored = {
     Games1797076800000,
     HandledMessages1797080400000,
     UnsureDeliveries1797084000000,
+    StreamsSeen1797087600000,
   ],
 };

@@ -4,7 +4,7 @@ import { channelLayers, emptyWorld, type Change, type World } from '@gully/core/
 import type { About } from '@gully/core/news';
 import { chanceFrom } from '@gully/core/random';
 import { withNames } from '@gully/core/routines';
-import type { StreamState } from '@gully/core/stream';
+import { OFFLINE, type StreamState } from '@gully/core/stream';
 import { seededNumbers } from '@gully/standin/crowd';
 import { idsInOrder, insertMany, type EntityManager } from '../database/index.js';
 import { ActivityRow, aboutText } from '../activity/index.js';
@@ -36,7 +36,7 @@ export class SeasonChannel implements Stage {
     this.tell(at, 'arrival', name, 'writes here for the first time');
   });
   readonly viewerId = (name: string): string | null => this.guests.named(name)?.id ?? null;
-  stream: StreamState = { live: false, liveSince: undefined, title: '', category: '', viewers: 0 };
+  stream: StreamState = OFFLINE;
   private readonly parts: readonly DemoPart[];
   private readonly empty = emptyWorld();
   private laid: ReturnType<typeof channelLayers> | undefined;

@@ -1,3 +1,4 @@
+import { OFFLINE } from '@gully/core/stream';
 import type { Actor } from '@gully/core/actors';
 import { hasRun, type ChatLine } from '@gully/core/chat';
 import { decideEventPay } from '@gully/core/currency';
@@ -59,7 +60,15 @@ export class Season {
       this.write(began, end, rate, number);
       return;
     }
-    this.channel.stream = { live: true, liveSince: began, title: 'Wet series', category, viewers: CROWD };
+    this.channel.stream = {
+      ...OFFLINE,
+      live: true,
+      liveSince: began,
+      began,
+      title: 'Wet series',
+      category,
+      viewers: CROWD,
+    };
     this.channel.tell(began, 'connection', '#lanternhour', 'joined the chat room');
     const came = new Map<string, number>();
     const events = eventsOf(number, began);

@@ -13,7 +13,6 @@ import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
-import { StreamService } from '../stream/index.js';
 import { factsOf, ViewerParts, ViewersService } from '../viewers/index.js';
 import { AnswerVault } from './answer-vault.js';
 import { eraseFromRedemptions } from './erasing.js';
@@ -33,7 +32,6 @@ export class RedemptionsStore implements OnModuleInit {
   private readonly ofViewers = new Map<string, Set<string>>();
   private readonly tallies = new Map<string, Tally>();
   private readonly given = new Map<string, Map<string, string>>();
-  private lastStream = 0;
 
   constructor(
     private readonly database: Database,
@@ -41,7 +39,6 @@ export class RedemptionsStore implements OnModuleInit {
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
     private readonly world: ChannelWorld,
-    stream: StreamService,
     vault: AnswerVault,
     news: NewsService,
     keepers: Keepers,
@@ -50,9 +47,6 @@ export class RedemptionsStore implements OnModuleInit {
     const view = this.view();
     world.add('rewards', { look: () => view });
     parts.add({ erase: eraseFromRedemptions, texts: [['redemptions', ['answers', 'note']]] });
-    stream.whenChanged(() => {
-      this.lastStream = stream.state.liveSince ?? this.lastStream;
-    });
     keepers.add({
       kinds: ['redemption'],
       ofViewers: true,
@@ -98,7 +92,6 @@ export class RedemptionsStore implements OnModuleInit {
       all: () => this.rewards.prepared(),
       find: (id) => this.rewards.preparedOf(id),
       sales: (reward) => this.tallies.get(reward) ?? NO_SALES,
-      lastStream: () => this.lastStream,
       open: (id) => this.open.get(id),
       openOf: (viewer) => [...(this.ofViewers.get(viewer) ?? [])].flatMap((id) => this.open.get(id) ?? []),
       isGiven: (list, text) => this.given.get(list)?.has(text) ?? false,
@@ -170,8 +163,6 @@ export class RedemptionsStore implements OnModuleInit {
     const lines = await read.query<{ list: string; line: string; id: string }[]>(
       'SELECT list_id AS list, line, redemption_id AS id FROM given_lines WHERE back = 0',
     );
-    const [stream] = await read.query<{ at: number | null }[]>('SELECT max(started_at) AS at FROM streams');
-    this.lastStream = stream?.at ?? 0;
     for (const map of [this.open, this.ofViewers, this.tallies, this.given]) map.clear();
     for (const row of open) this.keep(redemptionFrom(row));
     for (const { reward, viewer, at } of sold) this.tallyOf(reward).add(viewer, at);

@@ -7,6 +7,8 @@ export class StreamRow {
   @PrimaryColumn('text') id!: string;
   @Column('integer', { name: 'started_at' }) startedAt!: number;
   @Column('integer', { name: 'ended_at', nullable: true }) endedAt!: number | null;
+  /** when it was last seen to be live */
+  @Column('integer', { name: 'seen_at', nullable: true }) seenAt!: number | null;
 }
 
 @Entity('arrivals')

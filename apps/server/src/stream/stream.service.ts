@@ -19,6 +19,8 @@ export interface StreamTurn {
 /** How often the platform is asked, and how long it has to answer. */
 const ASK_MS = 5_000;
 const ANSWER_MS = 3_000;
+/** How often it is written that the stream is still live, in milliseconds. */
+const SEEN_MS = 30_000;
 /** Milliseconds for which having gone live is news. */
 const FRESH_MS = 600_000;
 
@@ -30,6 +32,7 @@ const FRESH_MS = 600_000;
 export class StreamService implements OnModuleInit, OnModuleDestroy {
   private current: StreamState = OFFLINE;
   private timer: NodeJS.Timeout | undefined;
+  private seeing: NodeJS.Timeout | undefined;
   private failing = false;
   private ended = false;
   private readonly lookers: (() => void)[] = [];
@@ -57,12 +60,17 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
 
   async onModuleInit(): Promise<void> {
     await this.streams.load();
+    this.current = { ...OFFLINE, ...this.streams.last };
     await this.ask();
+    this.seeing = setInterval(() => {
+      this.see();
+    }, SEEN_MS).unref();
   }
 
   onModuleDestroy(): void {
     this.ended = true;
     clearTimeout(this.timer);
+    clearInterval(this.seeing);
   }
 
   get state(): StreamState {
@@ -120,6 +128,14 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     this.later();
   }
 
+  /** Notes now and then that the stream is still live, which tells after a restart whether it is the same one. */
+  private see(): void {
+    if (!this.current.live) return;
+    this.streams.see(Date.now()).catch((error: unknown) => {
+      this.log.warn({ error }, 'it could not be written that the stream is live');
+    });
+  }
+
   private later(): void {
     if (!this.ended) this.timer = setTimeout(() => void this.ask(), ASK_MS).unref();
   }
@@ -129,22 +145,33 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     return this.queue.alone(() => this.turnTo(next));
   }
 
-  private async turnTo(next: StreamState): Promise<void> {
-    const changed = JSON.stringify(next) !== JSON.stringify(this.current);
-    this.current = next;
-    if (changed) {
-      this.news.publish('stream', this.view());
-      for (const look of this.lookers) look();
+  private async turnTo(told: StreamState): Promise<void> {
+    const now = Date.now();
+    const begins = told.liveSince === undefined ? undefined : this.streams.meaningOf(told.liveSince);
+    const last = begins === undefined ? this.streams.last : { began: begins.startedAt, ended: undefined };
+    this.show({ ...told, liveSince: begins?.startedAt, ...last });
+    if (begins === undefined) {
+      if (!(await this.streams.end(now))) return;
+    } else {
+      await this.streams.begin(begins, now);
+      if (begins.how === 'same') return;
     }
-    const { liveSince } = next;
-    const begun = liveSince === undefined ? undefined : await this.streams.begin(liveSince);
-    if (begun === 'same' || (begun === undefined && !(await this.streams.end(Date.now())))) return;
-    const back = begun === 'back';
+    this.show({ ...this.current, ...this.streams.last });
+    const { live, liveSince } = this.current;
+    const back = begins?.how === 'back';
     // A stream that began long before Gully did is not news, and neither is one that is back.
-    const fresh = !back && (liveSince === undefined || Date.now() - liveSince <= FRESH_MS);
-    const turn: StreamTurn = { to: next.live ? 'live' : 'offline', fresh, back };
+    const fresh = !back && (liveSince === undefined || now - liveSince <= FRESH_MS);
+    const turn: StreamTurn = { to: live ? 'live' : 'offline', fresh, back };
     this.untold = this.followers.length === 0 ? turn : undefined;
     for (const follower of this.followers) follower(turn);
+  }
+
+  private show(next: StreamState): void {
+    const changed = JSON.stringify(next) !== JSON.stringify(this.current);
+    this.current = next;
+    if (!changed) return;
+    this.news.publish('stream', this.view());
+    for (const look of this.lookers) look();
   }
 }
 
@@ -154,6 +181,7 @@ function readState(answer: unknown): StreamState {
   const since = typeof liveSince === 'string' ? Date.parse(liveSince) : NaN;
   const isLive = live === true;
   return {
+    ...OFFLINE,
     live: isLive,
     liveSince: isLive ? (Number.isNaN(since) ? Date.now() : since) : undefined,
     title: wordsOf(title),

@@ -1,6 +1,5 @@
 import { Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { SAME_STREAM_MS } from '@gully/core/stream';
 import { foldName } from '@gully/core/text';
 import { holdsTimers } from '@gully/core/quiet';
 import {
@@ -68,10 +67,8 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
   }
 
   onModuleInit(): void {
-    this.stream.subscribe(({ to }) => {
-      const now = this.clock.now();
-      const { liveAt } = this.store;
-      if (to === 'live' && (liveAt === null || now - liveAt > SAME_STREAM_MS)) this.store.wentLive();
+    this.stream.subscribe(({ to, back }) => {
+      if (to === 'live' && !back) this.store.wentLive();
       this.live = to === 'live';
       this.soon();
     });

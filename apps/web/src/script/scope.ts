@@ -18,7 +18,7 @@ import type { ListView } from '@gully/core/lists';
 import type { QueueBody } from '@gully/core/queue';
 import type { Game } from '@gully/core/plays';
 import type { RewardTerms } from '@gully/core/redemptions';
-import { OFFLINE } from '@gully/core/stream';
+import { streamFrom } from '@gully/core/stream';
 import { Span, type Scope } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
 import { useQuery } from '@tanstack/react-query';
@@ -102,10 +102,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       ...EMPTY_ROUTINE_WORLD,
       channelName: channel?.name ?? '',
       timeZone: channel?.timeZone ?? 'UTC',
-      stream:
-        stream === undefined
-          ? OFFLINE
-          : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
+      stream: streamFrom(stream),
       chance: STILL,
       purse: { ...EMPTY_ROUTINE_WORLD.purse, settings: currency },
       counters: { of: (name) => states.get(name), names: () => [...states.keys()] },

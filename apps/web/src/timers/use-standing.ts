@@ -1,5 +1,5 @@
 import { holdsTimers } from '@gully/core/quiet';
-import { OFFLINE } from '@gully/core/stream';
+import { streamFrom } from '@gully/core/stream';
 import { newState, timersInOrder } from '@gully/core/timers';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
@@ -46,10 +46,7 @@ export function useStandings(every: number): ShownStandings | undefined {
     const moment = {
       running: standing.running + passed,
       at: standing.at + passed,
-      stream:
-        stream === undefined
-          ? OFFLINE
-          : { ...stream, liveSince: stream.liveSince == null ? undefined : Date.parse(stream.liveSince) },
+      stream: streamFrom(stream),
       timeZone: channel?.timeZone ?? 'UTC',
       quiet:
         quiet !== undefined &&

@@ -92,9 +92,13 @@ export function currentQueue({ queue, stream }: Pick<QueueWorld, 'queue' | 'stre
   );
 }
 
-/** When the stream began that turns are counted in; offline, when the queue was opened. */
-export function countedSince({ openedAt }: Pick<QueueState, 'openedAt'>, { liveSince }: StreamState): number {
-  return liveSince ?? openedAt ?? 0;
+/** When the stream began that turns are counted in, or the last one; where the queue was opened after that, then. */
+export function countedSince(
+  { openedAt }: Pick<QueueState, 'openedAt'>,
+  { began, ended = Infinity }: StreamState,
+): number {
+  const opened = openedAt ?? 0;
+  return opened > ended || began === 0 ? opened : began;
 }
 
 /** The viewers who had a turn in this stream, in their order; those with several stand there as often. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Holding, PurseView } from '../currency/index.js';
+import { OFFLINE } from '../stream/index.js';
 import { purseOf, TestList, worldOf } from '../test-support/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 import {
@@ -215,8 +216,11 @@ describe('how many are left', () => {
     const sold = { count: (since: number) => (since === 0 ? 7 : 2), last: () => undefined };
     const list = new TestList('keys', ['A', 'B', 'C', 'D']);
     const world = worldWith(
-      { sales: () => sold, lastStream: () => 500 },
-      { lists: { all: () => [list], find: (id) => (id === 'keys' ? list : undefined) } },
+      { sales: () => sold },
+      {
+        stream: { ...OFFLINE, began: 500, ended: 900 },
+        lists: { all: () => [list], find: (id) => (id === 'keys' ? list : undefined) },
+      },
     );
     const left = (more: Partial<RewardTerms>) => leftOf(rewardOf('Key', more), world);
     const stock = BLANK_TERMS.stock;

@@ -21,8 +21,8 @@ export interface Sales {
 }
 
 /** From when on sales count as those of this stream; offline, of the last one. */
-export function countedFrom({ stream, rewards }: Pick<RedeemWorld, 'stream' | 'rewards'>): number {
-  return stream.liveSince ?? rewards.lastStream();
+export function countedFrom({ stream }: Pick<RedeemWorld, 'stream'>): number {
+  return stream.began;
 }
 
 export const NO_SALES: Sales = { count: () => 0, last: () => undefined };
@@ -57,8 +57,6 @@ export interface RewardsView {
   all(): readonly Reward[];
   find(id: string): Reward | undefined;
   sales(reward: string): Sales;
-  /** when the last stream began, for those in between; UTC milliseconds */
-  lastStream(): number;
   /** a purchase something is still to come of, without what is private */
   open(id: string): Redemption | undefined;
   /** those of a viewer, the newest last */
@@ -81,7 +79,6 @@ export const NO_REWARDS: RewardsView = {
   all: () => [],
   find: () => undefined,
   sales: () => NO_SALES,
-  lastStream: () => 0,
   open: () => undefined,
   openOf: () => [],
   isGiven: () => false,
