@@ -230,6 +230,9 @@ export class ConnectionService implements OnModuleDestroy {
       reached: (question) => {
         for (const listener of this.listeners) listener.reached?.(question);
       },
+      actRefused: (words) => {
+        for (const listener of this.listeners) listener.actRefused?.(words);
+      },
       joined: (nick) => {
         for (const listener of this.listeners) listener.joined?.(nick);
       },

@@ -41,6 +41,8 @@ export interface ToldByServer {
   /** all that was sent before a question has got there */
   reached(question: string): void;
   joined(nick: string): void;
+  /** it does not let us do something in the room */
+  actRefused(words: string): void;
   /** one of our own lines came back; `to` is the viewer who alone got it */
   echoed(text: string, to: string | undefined): void;
   signInFailed(words: string): void;
@@ -137,6 +139,8 @@ export function followClient({ client, room, log, set, nick, told }: Following):
     if (undelivered(error) && to !== undefined) told.undelivered(to, reason ?? error);
     else if (error === 'cannot_send_to_channel' && channel !== undefined && here(channel))
       told.muted(reason ?? error);
+    else if (error === 'chanop_privs_needed' && channel !== undefined && here(channel))
+      told.actRefused(reason ?? error);
     else if (REFUSALS.has(error) && (channel === undefined || here(channel))) told.refused(reason ?? error);
     else log.warn({ error, reason }, 'the chat server reported an error');
   });

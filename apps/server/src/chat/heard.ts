@@ -41,6 +41,8 @@ export interface ConnectionListener {
   undelivered?(nick: string, words: string): void;
   /** the server has taken all that was sent before the question of that name */
   reached?(question: string): void;
+  /** the server does not let Gully do what it just asked for, in its words */
+  actRefused?(words: string): void;
   /** somebody came into the room */
   joined?(nick: string): void;
   /** may speak now */

@@ -17,11 +17,8 @@ export class MessageNames {
     return this.names.get(line);
   }
 
-  /** What a line is called; it is not known any more afterwards. */
-  take(line: string): string | undefined {
-    const msgid = this.names.get(line);
+  forget(line: string): void {
     this.names.delete(line);
-    return msgid;
   }
 
   /** The last so many, which are not known any more afterwards. */

@@ -55,14 +55,23 @@ export class RoomActs {
     return last.map(({ line }) => line);
   }
 
-  /** Takes lines out of the room. @returns those the server was told of; of the others it is not known what it calls them */
+  /**
+   * Takes lines out of the room. They are known until `redacted` says that the server has taken it.
+   *
+   * @returns those the server was told of; of the others it is not known what it calls them
+   */
   redact(lines: readonly string[], reason: string): string[] {
     return lines.filter((line) => {
-      const msgid = this.messages.take(line);
+      const msgid = this.messages.of(line);
       if (msgid === undefined) return false;
       this.client.raw('REDACT', this.channel(), msgid, reason);
       return true;
     });
+  }
+
+  /** The server has taken it that lines are to go. */
+  redacted(lines: readonly string[]): void {
+    for (const line of lines) this.messages.forget(line);
   }
 
   /** Keeps out whoever a mask fits, or no longer. */

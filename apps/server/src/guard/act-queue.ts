@@ -1,5 +1,18 @@
 import type { Part } from './carried-out.js';
 
+/** What is to be said of an act that was sent. */
+export interface Sent {
+  readonly note: string;
+  /** The server has taken it. @returns why it came to nothing all the same, or undefined */
+  readonly confirmed: () => string | undefined;
+}
+
+/** Why there was nothing to send; `failed` where that is not how it should be. */
+export interface NotSent {
+  readonly note: string;
+  readonly failed?: true;
+}
+
 /** Something to be done in the room. */
 export interface Act {
   /** of the catch, or of what a person did */
@@ -12,8 +25,8 @@ export interface Act {
   readonly until: number;
   /** what it sends to the server: a message each */
   readonly costs: number;
-  /** Does it. @returns what is to be said of it; `failed` when it could not be done */
-  run(): Promise<{ readonly note: string; readonly failed?: true }>;
+  /** Sends it to the room; it may be sent again where the connection was lost before the server confirmed it. */
+  run(): Promise<Sent | NotSent>;
 }
 
 /** What waits to be done: the worst first, and of equals the one that came first. A flood may bring tens of thousands. */
@@ -25,6 +38,14 @@ export class ActQueue {
 
   add(act: Act): void {
     this.ranks[act.rank]?.acts.push(act);
+  }
+
+  /** Puts back what was taken out, before all others of its rank. */
+  putBack(acts: readonly Act[]): void {
+    for (const act of acts.toReversed()) {
+      const rank = this.ranks[act.rank];
+      rank?.acts.splice(rank.first, 0, act);
+    }
   }
 
   /** The next, which stays where it is. */

@@ -1,4 +1,5 @@
-import { afterEach, expect, test } from '@jest/globals';
+import { afterEach, expect, jest, test } from '@jest/globals';
+import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { begin, type GuardSettings } from '@gully/core/guard';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
@@ -91,6 +92,105 @@ test('acts within the limit, the worst first: many messages wait behind one ban'
     async () => ((await rows(gully)).every(({ state }) => state === 'done') ? true : undefined),
     'all carried out',
   );
+});
+
+/** Stands between Gully and the room, and loses what Gully sends where it is told to. */
+async function lossyWay(
+  port: number,
+): Promise<{ port: number; state: { swallows: boolean }; cut: () => void }> {
+  const state = { swallows: false };
+  const open = new Set<Socket>();
+  const server = createServer((client) => {
+    const room = connect(port, '127.0.0.1');
+    for (const [socket, other] of [
+      [client, room],
+      [room, client],
+    ] as const) {
+      open.add(socket);
+      socket.on('error', () => undefined);
+      socket.once('close', () => {
+        open.delete(socket);
+        other.destroy();
+      });
+    }
+    client.on('data', (bytes) => {
+      if (!state.swallows) room.write(bytes);
+    });
+    room.on('data', (bytes) => client.write(bytes));
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const cut = (): void => {
+    for (const socket of open) socket.destroy();
+  };
+  ends.push(() => {
+    cut();
+    server.close();
+  });
+  return { port: (server.address() as AddressInfo).port, state, cut };
+}
+
+test('what the server did not confirm is not done: after a lost connection it is done then, also over a restart', async () => {
+  standin = await newStandin();
+  const way = await lossyWay(standin.ircPort);
+  const folder = newFolder();
+  const through = { GULLY_IRC_PORT: String(way.port) };
+  const gully = await start(through, folder);
+  await set(gully, steps(['ban']));
+  const spammer = await client('rope_sale');
+  const other = await client('ropes_too');
+  const eye = await client('siltlark');
+  way.state.swallows = true;
+  spammer.send(`PRIVMSG #lanternhour :${LINK}`);
+  const states = async (from: Gully): Promise<string[]> => (await rows(from)).map(({ state }) => state);
+  await until(async () => ((await rows(gully)).length === 1 ? true : undefined), 'the catch');
+  await gully.app.get(Database).flushed();
+  await until(
+    async () => ((await gully.app.get(Database).read.count(SilenceRow)) === 1 ? true : undefined),
+    'the ban on its way',
+  );
+  await gully.app.get(Database).flushed();
+  expect(await states(gully)).toEqual(['waiting']);
+  way.state.swallows = false;
+  way.cut();
+  await until(async () => ((await states(gully))[0] === 'done' ? true : undefined), 'the ban');
+  await eye.settled();
+  expect(eye.lines.some((line) => line.includes('KICK #lanternhour rope_sale'))).toBe(true);
+  expect(eye.lines.some((line) => line.includes('MODE #lanternhour +b rope_sale!*@*'))).toBe(true);
+
+  // The same where Gully is restarted before the connection is back.
+  way.state.swallows = true;
+  other.send(`PRIVMSG #lanternhour :${LINK}`);
+  await until(
+    async () => ((await gully.app.get(Database).read.count(SilenceRow)) === 2 ? true : undefined),
+    'the other ban on its way',
+  );
+  await gully.stop();
+  way.state.swallows = false;
+  const after = await start(through, folder);
+  await until(
+    async () => ((await states(after)).every((each) => each === 'done') ? true : undefined),
+    'both',
+  );
+  await eye.settled();
+  expect(eye.lines.some((line) => line.includes('KICK #lanternhour ropes_too'))).toBe(true);
+});
+
+test('a ban the room refuses has failed, and the next message counts as one that may be banned for', async () => {
+  const gully = await start();
+  await set(gully, steps(['ban']));
+  const spammer = await client('rope_sale');
+  // The rights go without Gully having heard of it when it acts.
+  const { acts } = gully.connection;
+  jest.spyOn(acts, 'ban').mockImplementation(() => undefined);
+  jest.spyOn(acts, 'kick').mockImplementation(() => undefined);
+  spammer.send(`PRIVMSG #lanternhour :${LINK}`);
+  await until(async () => ((await rows(gully))[0]?.state === 'failed' ? true : undefined), 'the failure');
+  spammer.send(`PRIVMSG #lanternhour :${LINK} again`);
+  await until(async () => ((await rows(gully)).length === 2 ? true : undefined), 'the next catch');
+  expect((await rows(gully)).map(({ step, note }) => [step, note])).toEqual([
+    [1, expect.stringContaining('the room did not remove them')],
+    [1, expect.anything()],
+  ]);
 });
 
 test('a flood from many: every line is in the log, the bot answers others meanwhile, and each is silenced once', async () => {

@@ -8,6 +8,7 @@ import { ChannelWorld, Performers, type EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ActQueue, type Act } from './act-queue.js';
 import { CarriedOut } from './carried-out.js';
+import { Unconfirmed } from './unconfirmed.js';
 import { RestoredModes } from './modes.js';
 import { SilenceRow } from './rows.js';
 
@@ -30,6 +31,15 @@ const CLEARED_MOST = 100;
 @Injectable()
 export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly waiting = new ActQueue();
+  private readonly unconfirmed = new Unconfirmed(
+    (question) => {
+      this.connection.acts.ask(question);
+    },
+    (sent, refused) => {
+      const failed = refused ?? sent.confirmed();
+      this.carriedOut.tell(sent.act, failed === undefined ? sent : { note: failed, failed: true });
+    },
+  );
   private readonly window = new RateWindow();
   private timer: NodeJS.Timeout | undefined;
   private clock: NodeJS.Timeout | undefined;
@@ -57,7 +67,15 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     });
     connection.subscribe({
       opened: () => {
+        // What the server did not confirm before the connection was lost may have got there, or not.
+        this.waiting.putBack(this.unconfirmed.lost());
         this.drainSoon();
+      },
+      reached: (question) => {
+        this.unconfirmed.reached(question);
+      },
+      actRefused: (words) => {
+        this.unconfirmed.refused(words);
       },
     });
   }
@@ -81,7 +99,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     at = Date.now(),
   ): Promise<undefined> {
     const lines = since === undefined ? [id] : await this.linesSince(viewer, since, id);
-    const run = (): ReturnType<Act['run']> => {
+    const run: Act['run'] = () => {
       if (!this.connection.acts.canRedact)
         return Promise.resolve({ note: 'this chat room cannot remove messages', failed: true });
       const gone = this.connection.acts.redact(lines, reason);
@@ -90,8 +108,14 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
           note: `the message of ${name} could not be found in the room any more`,
           failed: true,
         });
-      this.carriedOut.removed(gone);
-      return Promise.resolve({ note: since === undefined ? '' : `${String(gone.length)} messages removed` });
+      return Promise.resolve({
+        note: since === undefined ? '' : `${String(gone.length)} messages removed`,
+        confirmed: () => {
+          this.connection.acts.redacted(gone);
+          this.carriedOut.removed(gone);
+          return undefined;
+        },
+      });
     };
     this.add({
       id,
@@ -125,7 +149,10 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
         const isHere = room.knows(name);
         if (isHere) acts.kick(name, reason);
         await this.watch();
-        return { note: isHere ? '' : 'they had left; they are kept out by a ban mask' };
+        return {
+          note: isHere ? '' : 'they had left; they are kept out by a ban mask',
+          confirmed: () => (room.knows(name) ? 'the room did not remove them' : undefined),
+        };
       },
     });
   }
@@ -141,13 +168,22 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
         const row = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
         // Only what Gully set is taken away again, and nothing that a person holds by now.
         if (row === null) return { note: `no ban of Gully’s on ${name} was set` };
-        if (!this.isHeldByPerson(viewer)) this.connection.acts.ban(row.mask, false);
-        await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
-        await this.modes.giveBack(row.name, row.modes);
-        await this.watch();
-        return { note: '' };
+        const isHeld = this.isHeldByPerson(viewer);
+        if (!isHeld) this.connection.acts.ban(row.mask, false);
+        return { note: '', confirmed: () => this.lifted(row) };
       },
     });
+  }
+
+  /** Somebody may write again: only now is it no longer on the list, so that a lost connection keeps nobody out. */
+  private lifted({ viewerId, name, modes }: SilenceRow): undefined {
+    this.database
+      .write((manager) => manager.delete(SilenceRow, { viewerId }))
+      .then(() => this.modes.giveBack(name, modes))
+      .then(() => this.watch())
+      .catch((error: unknown) => {
+        this.log.error({ error, viewerId }, 'a ban that was lifted could not be taken off the list');
+      });
   }
 
   /** What a viewer wrote since then and still stands in chat, the newest first. */
@@ -166,6 +202,10 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       // It stays on the list, and is still not lifted while the person's holds.
       this.log.error({ error, viewer }, 'a ban that a person took over could not be taken off the list');
     }
+  }
+
+  private isUnderway(id: string): boolean {
+    return this.waiting.has(id) || this.unconfirmed.has(id);
   }
 
   private isHeldByPerson(viewer: string): boolean {
@@ -204,18 +244,21 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
           this.timer = undefined;
           this.drainSoon();
         }, waitMs);
-        return;
+        break;
       }
       this.waiting.take();
       if (isStale) this.carriedOut.tell(act, TOO_LATE);
       else await this.run(act, now);
     }
+    if (this.connection.open) this.unconfirmed.confirm();
   }
 
   private async run(act: Act, now: number): Promise<void> {
     for (let n = 0; n < act.costs; n += 1) this.window.count(now);
     try {
-      this.carriedOut.tell(act, await act.run());
+      const sent = await act.run();
+      if ('confirmed' in sent) this.unconfirmed.add({ act, ...sent });
+      else this.carriedOut.tell(act, sent);
     } catch (error) {
       this.log.error({ error, id: act.id }, 'the guard could not act');
       this.carriedOut.tell(act, { note: 'it failed in Gully; the log says more', failed: true });
@@ -230,7 +273,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     );
     const now = Date.now();
     for (const { viewerId, name, until } of rows)
-      if (until !== null && until <= now && !this.waiting.has(viewerId))
+      if (until !== null && until <= now && !this.isUnderway(viewerId))
         this.lift({ kind: 'lift', id: viewerId, viewer: viewerId, name });
     const next = rows.find(({ until }) => until !== null && until > now)?.until;
     if (next === undefined || next === null) return;
