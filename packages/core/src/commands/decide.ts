@@ -20,6 +20,7 @@ import {
   runId,
   startRun,
   textValues,
+  budgetOfOne,
   type Occasion,
   type RoutineChange,
   type RoutineEffect,
@@ -215,9 +216,11 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
 function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[]): string[] {
   const { line, world, match } = asked;
   const refused = { why: stop.brief, wait: new Span(Math.ceil((stop.wait ?? 0) / 1000)) };
+  const budget = budgetOfOne(world);
+  const occasion = occasionOf(asked, { values: {}, target: undefined });
   const rendered = renderText(text, {
-    values: textValues(occasionOf(asked, { values: {}, target: undefined }), world, {}, line.at, {
-      refused,
+    values: textValues(occasion, world, {}, line.at, { refused }, (steps) => {
+      budget.left -= steps;
     }),
     known: knownValues(
       match.prepared.inputNames,
@@ -227,6 +230,7 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
     ),
     chance: world.chance,
     now: line.at,
+    budgets: [budget],
   });
   for (const note of rendered.notes) checks.push({ rule: note, measure: '', outcome: 'warned' });
   return prepareLines(rendered.text, text.ownStart);

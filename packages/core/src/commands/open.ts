@@ -4,11 +4,19 @@ import type { ViewerFacts } from '../viewers/index.js';
 import { whoGate } from './gates.js';
 import type { PreparedCommand, Triggers } from './match.js';
 
+const TITLES = new Intl.Collator();
+/** Sorting a thousand names takes some milliseconds, and a channel's triggers stay as they are until they change. */
+const sorted = new WeakMap<Triggers, readonly PreparedCommand[]>();
+
 /** The commands that are on and can be used, in the order of their names. */
-function usable(index: Triggers): PreparedCommand[] {
-  return index.commands
+function usable(index: Triggers): readonly PreparedCommand[] {
+  const known = sorted.get(index);
+  if (known !== undefined) return known;
+  const found = index.commands
     .filter(({ command, fault }) => command.trigger.name !== '' && command.enabled && fault === undefined)
-    .sort((a, b) => a.title.localeCompare(b.title));
+    .sort((a, b) => TITLES.compare(a.title, b.title));
+  sorted.set(index, found);
+  return found;
 }
 
 /** The commands a viewer may use, by name: what is on, and asks for no role they lack. */
@@ -33,7 +41,9 @@ export function commandsByRole(index: Triggers): string {
   for (const role of ROLES.toReversed()) groups.set(whoOf({ lowestRole: role, onlyRoles: [] }), []);
   for (const { command, title } of usable(index)) {
     const who = whoOf(command.gates);
-    groups.set(who, [...(groups.get(who) ?? []), title]);
+    const titles = groups.get(who) ?? [];
+    groups.set(who, titles);
+    titles.push(title);
   }
   return [...groups]
     .filter(([, titles]) => titles.length > 0)

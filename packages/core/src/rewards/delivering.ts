@@ -17,6 +17,7 @@ import {
   checkStart,
   knownValues,
   textValues,
+  budgetOfOne,
   type Occasion,
   type RoutineChange,
   type RoutineWorld,
@@ -108,13 +109,18 @@ export function sayOf(
   if ('fault' in parsed) return line === undefined ? [] : prepareLines(line, false);
   // The purchase as it is here, whatever becomes of it.
   const own = { ...world, rewards: { ...world.rewards, open: () => redemption } };
-  const values = textValues(occasionOf(prepared, redemption, about), own, {}, about.at);
+  const budget = budgetOfOne(world);
+  const occasion = occasionOf(prepared, redemption, about);
+  const values = textValues(occasion, own, {}, about.at, {}, (steps) => {
+    budget.left -= steps;
+  });
   const inputs = prepared.terms.asks.map(({ name }) => name);
   const { text } = renderText(parsed.text, {
     values: { ...values, reward: { ...(values.reward as () => object)(), line: line ?? '' } },
     known: knownValues(inputs, world),
     chance: world.chance,
     now: about.at,
+    budgets: [budget],
   });
   // Whatever somebody wrote around it, the buyer gets their line.
   const whole = line === undefined || text.includes(line) ? text : `${text} ${line}`;

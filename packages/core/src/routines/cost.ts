@@ -10,6 +10,7 @@ import {
 import { allRows, type ConditionRow, type Conditions } from './conditions.js';
 import { filledBlanks } from './kinds/index.js';
 import type { Step } from './step.js';
+import type { RoutineWorld } from './world.js';
 import { allSteps } from './tree.js';
 
 /**
@@ -26,6 +27,20 @@ export function isCostly(steps: readonly Step[]): boolean {
     if (left < 0 || all.left < 0) return true;
   }
   return false;
+}
+
+/** What one text may take outside of a run; it counts as work of the moment, as a run's does. */
+export function budgetOfOne({ work }: Pick<RoutineWorld, 'work'>): Budget {
+  let left = RUN_STEPS;
+  return {
+    get left() {
+      return left;
+    },
+    set left(now) {
+      if (work !== undefined) work.steps += left - now;
+      left = now;
+    },
+  };
 }
 
 /**

@@ -288,7 +288,9 @@ export class Execution implements StepRun {
   private scopeNow(): Scope {
     const world = withNames(this.world, this.routine);
     return {
-      values: textValues(this.occasion, world, this.over.memory, this.at),
+      values: textValues(this.occasion, world, this.over.memory, this.at, {}, (steps) => {
+        this.budget.left -= steps;
+      }),
       known: knownValues(this.occasion.inputNames, world, Object.keys(this.over.memory)),
       chance: this.world.chance,
       now: this.at,

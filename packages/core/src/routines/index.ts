@@ -20,7 +20,7 @@ export {
   type Conditions,
 } from './conditions.js';
 export { refundOf } from './refund.js';
-export { isCostly } from './cost.js';
+export { budgetOfOne, isCostly } from './cost.js';
 export {
   EVENT_KINDS,
   LATE_MS,

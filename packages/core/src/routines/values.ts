@@ -66,6 +66,7 @@ const LIST_VALUES = ['lines', 'left'];
  *
  * @param memory what is remembered for this run alone
  * @param at now; later than the occasion's after a wait
+ * @param pay takes steps for values that take longer the more a channel has
  */
 export function textValues(
   occasion: Occasion,
@@ -73,6 +74,7 @@ export function textValues(
   memory: Readonly<Record<string, string>> = {},
   at = occasion.at,
   more: Readonly<Record<string, unknown>> = {},
+  pay: (steps: number) => void = () => undefined,
 ): TextValues {
   const { viewer, target, inputs, typed, command, event } = occasion;
   const { stream, timeZone } = world;
@@ -109,10 +111,10 @@ export function textValues(
       }),
     ),
     game: once(() => gameValuesOf(occasion, world)),
-    timers: { next: () => world.timers.inWords() },
+    timers: { next: once(() => world.timers.inWords()) },
     commands: {
-      open: () => world.commands.openTo(viewer, occasion.roles),
-      by_role: () => world.commands.byRole(),
+      open: once(() => costing(world.commands.openTo(viewer, occasion.roles), pay)),
+      by_role: once(() => costing(world.commands.byRole(), pay)),
     },
     counter: once(() =>
       Object.fromEntries(
@@ -147,6 +149,14 @@ export function textValues(
     now: new Moment(at, timeZone, 'time'),
     ...more,
   };
+}
+
+/** Units of a value that is worked out by going through all a channel has, for a step. */
+const UNITS_A_STEP = 10;
+
+function costing<T extends { readonly length: number }>(value: T, pay: (steps: number) => void): T {
+  pay(Math.ceil(value.length / UNITS_A_STEP));
+  return value;
 }
 
 /** What is worked out when it is first asked for, and then kept: a text may use it more than once. */
@@ -237,7 +247,7 @@ function holdingValues(
   return {
     balance,
     earned,
-    place: () => purse.place(balance) ?? '',
+    place: once(() => purse.place(balance) ?? ''),
     rank: ranks.at(-1)?.name ?? '',
     next_rank: nextRank(purse.ranks, climber)?.rank.name ?? '',
   };
@@ -252,13 +262,14 @@ function currencyValues({ purse }: RoutineWorld): Named {
   return new Named(one, many, {
     mark,
     every: payout.every,
-    hour: () => hourWorth(settings)[0]?.least ?? 0,
-    top: () =>
+    hour: once(() => hourWorth(settings)[0]?.least ?? 0),
+    top: once(() =>
       purse
         .top()
         .slice(0, TOP)
         .map(({ name, balance }, n) => `${String(n + 1)}. ${name} ${figure(balance)}`)
         .join(', '),
+    ),
   });
 }
 

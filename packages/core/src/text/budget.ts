@@ -37,6 +37,11 @@ export class Spending {
     this.take(1);
   }
 
+  /** Takes what a filter goes through. @throws BudgetSpent */
+  charge(steps: number): void {
+    this.take(steps);
+  }
+
   /** Takes units of memory. @throws BudgetSpent, TooLarge */
   use(units: number): void {
     if (!(units > 0)) return;

@@ -83,8 +83,10 @@ export function addFilters(engine: Liquid): void {
   });
 }
 
+const FIGURES = new Intl.NumberFormat('en', { maximumFractionDigits: 2 });
+
 function figureOf(number: number): string {
-  return number.toLocaleString('en', { maximumFractionDigits: 2 });
+  return FIGURES.format(number);
 }
 
 /** What has a word for one of it and for several, as the currency has. */

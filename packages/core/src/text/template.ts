@@ -1,5 +1,13 @@
 import { Context, Liquid, LiquidError, type Template, type Variable } from 'liquidjs';
 import { BudgetSpent, RUN_STEPS, Spending, TooLarge, type Budget } from './budget.js';
+import {
+  CHARGED_OPERATORS,
+  ChargedCase,
+  chargeFilters,
+  chargeShown,
+  stepsToShow,
+  type Charged,
+} from './charges.js';
 import { CounterValue, Moment, Named, Span } from './drops.js';
 import { addFilters, setMoment, type FilterMoment } from './filters.js';
 import { nearestName } from './names.js';
@@ -22,9 +30,15 @@ const engine = new Liquid({
   strictFilters: true,
   templates: {},
   parseLimit: TEXT_LIMIT * 2,
-  outputEscape: shown,
+  operators: CHARGED_OPERATORS,
+  outputEscape(this: { readonly context: Context }, value: unknown) {
+    chargeShown(this.context, value);
+    return shown(value);
+  },
 });
 addFilters(engine);
+chargeFilters(engine);
+engine.registerTag('case', ChargedCase);
 // These read other files; there are none, and without the tag the error names it.
 for (const tag of ['include', 'render', 'layout', 'block']) Reflect.deleteProperty(engine.tags, tag);
 
@@ -150,8 +164,9 @@ function renderPlain(
   parts: readonly PlainPart[] | undefined,
   { values, budgets = [] }: Pick<Scope, 'values' | 'budgets'>,
 ): string | undefined {
-  if (parts === undefined || budgets.some(({ left }) => left <= parts.length)) return undefined;
+  if (parts === undefined) return undefined;
   let text = '';
+  let steps = parts.length + 1;
   try {
     for (const part of parts) {
       if (typeof part === 'string') {
@@ -161,11 +176,13 @@ function renderPlain(
       const found = readPlain(values, part);
       if (found === undefined) return undefined;
       text += shown(found.value);
+      steps += stepsToShow(found.value);
     }
   } catch {
     return undefined;
   }
-  for (const budget of budgets) budget.left -= parts.length + 1;
+  if (budgets.some(({ left }) => left < steps)) return undefined;
+  for (const budget of budgets) budget.left -= steps;
   return text;
 }
 
@@ -231,13 +248,16 @@ function contextOf({
     },
     use: () => undefined,
   };
-  const memory = {
+  const memory: Charged & { use(units: number): void; check(): void } = {
     use: (units: number) => {
       spending.use(units);
     },
     check: () => undefined,
+    charge: (units: number) => {
+      spending.charge(units);
+    },
   };
-  // Liquid's limits are classes with private parts; it calls these two methods and no other.
+  // Liquid's limits are classes with private parts; it calls these methods and no other, filters the last.
   return new Context(
     values,
     engine.options,
