@@ -36,6 +36,7 @@ const ORDER = {
     'log',
     'configuration',
     'database',
+    'csv',
     'jobs',
     'live',
     'seeding',

@@ -31,7 +31,7 @@ export async function seedChannel(folder: string, viewers: number, commands: num
   }));
   await database.write(async (manager) => {
     await manager.query(VIEWERS, [viewers]);
-    for (const command of rows) await writeCommand(manager, command, command.trigger.name);
+    for (const command of rows) await writeCommand(manager, command);
   });
   await database.onApplicationShutdown();
 }

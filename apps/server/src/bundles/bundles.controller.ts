@@ -130,7 +130,7 @@ export class BundlesController {
   @ApiOkResponse({ type: LookDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   async look(@Body() { bundle: given, answers }: BundleDto): Promise<LookDto> {
-    const bundle = readBundle(given, answers);
+    const bundle = await readBundle(given, answers);
     const { title, author, note, questions } = bundle;
     const items = (await this.looking.look(bundle)) as unknown as LookedDto[];
     return {
@@ -147,8 +147,8 @@ export class BundlesController {
   @HttpCode(200)
   @ApiOkResponse({ type: TakenDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
-  take(@Body() { bundle, answers, choices }: TakeDto, @By() actor: Actor): Promise<TakenDto> {
-    return this.importing.take(readBundle(bundle, answers), choices, actor);
+  async take(@Body() { bundle, answers, choices }: TakeDto, @By() actor: Actor): Promise<TakenDto> {
+    return this.importing.take(await readBundle(bundle, answers), choices, actor);
   }
 
   @Post(':id/undo')

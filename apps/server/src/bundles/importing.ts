@@ -59,7 +59,7 @@ export class Importing {
     return this.queue.alone(async () => {
       const now = Date.now();
       const brought = this.broughtBy(this.placesOf(bundle, choices), now);
-      for (const { kind, things } of brought) this.things.of(kind).checkTogether(things);
+      for (const { kind, things } of brought) await this.things.of(kind).checkTogether(things);
       const undo = JSON.stringify(this.undoing.before(brought));
       const id = newId();
       await this.database.write(async (manager) => {
@@ -74,14 +74,16 @@ export class Importing {
   }
 
   private placesOf(bundle: Bundle, choices: readonly Choice[]): Map<ThingKind, Placed[]> {
+    const chosen = new Map(choices.map((choice) => [`${choice.kind} ${choice.name}`, choice]));
     return new Map(
       this.things.inOrder().map((things) => {
         const { shape } = things;
+        const named = things.allNamed();
         const bodies = bundle[shape.many] as readonly AnyBody[];
         const placed = bodies.map((body): Placed => {
           const called = shape.nameOf(body);
-          const ours = things.named(called)?.id;
-          const choice = choices.find((each) => each.kind === shape.many && each.name === called);
+          const ours = named(called)?.id;
+          const choice = chosen.get(`${shape.many} ${called}`);
           const action = choice?.action ?? 'take';
           const taken = action !== 'leave';
           if (action === 'rename')

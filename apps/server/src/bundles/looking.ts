@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { askedIn, ITEM_KINDS, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
 import { foldName } from '@gully/core/text';
 import type { Reference } from '@gully/core/things';
-import { AllThings, References, type AnyBody, type AnyThings } from '../things/index.js';
+import { AllThings, References, type AnyBody, type AnyThings, type Head } from '../things/index.js';
 import { Exporting } from './exporting.js';
 
 /** One thing in a bundle beside what the channel has. */
@@ -31,9 +31,12 @@ export class Looking {
 
   async look(bundle: Bundle): Promise<Looked[]> {
     const result: Looked[] = [];
+    const named = new Map(this.things.inOrder().map((things) => [things.kind, things.allNamed()]));
     for (const many of ITEM_KINDS)
       for (const body of bundle[many]) {
-        result.push(this.lookAt(this.thingsOf(many), body, bundle));
+        const things = this.thingsOf(many);
+        const stored = named.get(things.kind)?.(things.shape.nameOf(body));
+        result.push(this.lookAt(things, body, bundle, stored));
         // Measuring a costly one takes a moment, and chat goes on meanwhile.
         await setImmediate();
       }
@@ -45,10 +48,9 @@ export class Looking {
     return this.things.of(shape.one);
   }
 
-  private lookAt(things: AnyThings, theirs: AnyBody, bundle: Bundle): Looked {
+  private lookAt(things: AnyThings, theirs: AnyBody, bundle: Bundle, stored: Head | undefined): Looked {
     const { kind, shape } = things;
     const name = shape.nameOf(theirs);
-    const stored = things.named(name);
     const ours = stored === undefined ? undefined : this.exporting.body(kind, stored);
     const missing = shape
       .referencesOf(theirs)

@@ -39,6 +39,9 @@ export class CommandsService extends Things<'command', StoredCommand> {
     super('command', parts);
   }
 
+  private checked:
+    { readonly together: readonly StoredCommand[]; readonly all: readonly StoredCommand[] } | undefined;
+
   all(): readonly StoredCommand[] {
     return this.store.all();
   }
@@ -101,15 +104,18 @@ export class CommandsService extends Things<'command', StoredCommand> {
     together: readonly StoredCommand[],
     about: Surroundings,
   ): Faults {
-    const ids = new Set(together.map(({ id }) => id));
-    const others = [
-      ...this.store.all().filter(({ id }) => !ids.has(id)),
-      ...together.filter(({ id }) => id !== command.id),
-    ];
-    const faults = checkCommand(command, others, this.store.prefix, about);
+    const faults = checkCommand(command, this.withAllOthers(together), this.store.prefix, about);
     const circle = this.calls.faultOf(command.id, this.titleOf(command), command.routine);
     if (circle !== undefined) faults.steps = circle;
     return faults;
+  }
+  /** Those that are saved together with all others; made once for all of them. */
+  private withAllOthers(together: readonly StoredCommand[]): readonly StoredCommand[] {
+    if (this.checked?.together === together) return this.checked.all;
+    const ids = new Set(together.map(({ id }) => id));
+    const all = [...this.store.all().filter(({ id }) => !ids.has(id)), ...together];
+    this.checked = { together, all };
+    return all;
   }
   protected completed(body: Partial<CommandBody>): CommandBody {
     return completeBody(body);

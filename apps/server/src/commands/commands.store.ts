@@ -16,11 +16,10 @@ import {
 import type { CommandCounts } from '@gully/core/news';
 import type { World } from '@gully/core/pipeline';
 import { countersOf, wordsOf } from '@gully/core/routines';
-import { In, IsNull, Not } from 'typeorm';
+import { In, IsNull } from 'typeorm';
 import { Database, type EntityManager } from '../database/index.js';
 import { CommandRow } from './rows.js';
 import { RoutineRow } from '../routines/index.js';
-import { ViewerRow } from '../viewers/index.js';
 import { ChannelWorld, Keepers, type AboutToDecide } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { CountersStore, MemoryStore } from '../routines/index.js';
@@ -81,6 +80,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
         for (const change of changes) if (change.kind === 'use') this.tellSoon(change.commandId);
       },
       reload: () => this.reload(),
+      reloadOfViewers: () => this.reloadOfViewers(),
     });
   }
 
@@ -103,14 +103,32 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     await this.database.readBetween(async (manager) => {
       const rows = await manager.findBy(CommandRow, { deletedAt: IsNull() });
       const routines = await manager.find(RoutineRow);
-      const merged = await manager.findBy(ViewerRow, { mergedInto: Not(IsNull()) });
+      await this.readMerged(manager);
       const byId = new Map(routines.map((routine) => [routine.id, routine]));
       await this.uses.reload(manager, rows, Date.now());
-      this.merged = new Map(merged.map(({ id, mergedInto }) => [id, mergedInto ?? id]));
       this.commands.clear();
       for (const row of rows) this.commands.set(row.id, fromRow(row, byId.get(row.routineId)));
     });
     this.prepareAll();
+  }
+
+  /** After viewers were merged, erased or imported: counts by viewer, and commands that name viewers. */
+  private async reloadOfViewers(): Promise<void> {
+    await this.database.readBetween(async (manager) => {
+      await this.uses.reload(manager, this.all(), Date.now());
+      await this.readMerged(manager);
+    });
+    for (const command of this.commands.values())
+      if (command.gates.always.length + command.gates.never.length > 0)
+        this.prepared.set(command.id, this.prepare(command));
+    this.makeIndex();
+  }
+
+  private async readMerged(manager: EntityManager): Promise<void> {
+    const merged = await manager.query<{ id: string; winner: string }[]>(
+      'SELECT id, merged_into AS winner FROM viewers WHERE merged_into IS NOT NULL',
+    );
+    this.merged = new Map(merged.map(({ id, winner }) => [id, winner]));
   }
 
   get prefix(): string {

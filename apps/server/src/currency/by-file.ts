@@ -2,12 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { CAP_MOST, readAmount } from '@gully/core/currency';
 import { foldNick } from '@gully/core/viewers';
-import { parse } from 'csv-parse/sync';
-import { Database, newId } from '../database/index.js';
+import { csvRecords, type CsvRecord } from '../csv/index.js';
+import { breather, Database, newId } from '../database/index.js';
 import { LedgerStore } from '../ledger/index.js';
-import { ChannelWorld } from '../live/index.js';
 import { Problem } from '../problem/index.js';
-import { ByHand, planOf, type Effect, type Row, type Wanted } from './by-hand.js';
+import { balanceIn, ByHand, planOf, type Effect, type Row, type Wanted } from './by-hand.js';
 
 const ROWS_MOST = 50_000;
 const FAULTS_SHOWN = 50;
@@ -40,16 +39,17 @@ export class ByFile {
     private readonly database: Database,
     private readonly byHand: ByHand,
     private readonly ledger: LedgerStore,
-    private readonly world: ChannelWorld,
   ) {}
 
   /** What a file would come to: lines that are wrong are told and left out; nothing is changed. */
   async look(text: string, does: Wanted['does']): Promise<FileLook> {
-    const records = recordsOf(text);
+    const records = await recordsOf(text);
     const named = await this.named(records.map(({ name }) => name));
     const rows = new Map<string, Row>();
     const faults: { line: number; fault: string }[] = [];
+    const pause = breather();
     for (const { line, name, amount } of records) {
+      await pause();
       const row = rowOf({ name, amount, least: does === 'set' ? 0 : 1 }, named.get(foldNick(name)) ?? []);
       if ('fault' in row) faults.push({ line, fault: row.fault });
       else if (rows.has(row.id)) faults.push({ line, fault: `${name} is in the file twice` });
@@ -57,8 +57,8 @@ export class ByFile {
     }
     const staged = { id: newId(), at: Date.now(), does, rows: [...rows.values()] };
     this.staged = staged;
-    await this.ledger.load([...rows.keys()]);
-    const { effect } = planOf(does, staged.rows, this.world.now().purse);
+    const balances = await this.ledger.balancesOf([...rows.keys()]);
+    const { effect } = planOf(does, staged.rows, balanceIn(balances));
     return { ...effect, id: staged.id, lines: records.length, faults: faults.slice(0, FAULTS_SHOWN) };
   }
 
@@ -76,7 +76,7 @@ export class ByFile {
     return this.byHand.post(
       { key: `import:${id}`, cause: 'import', reference: does, words },
       rows.map((row) => row.id),
-      (purse) => planOf(does, rows, purse),
+      (balanceOf) => planOf(does, rows, balanceOf),
       actor,
     );
   }
@@ -106,16 +106,10 @@ interface Given {
 }
 
 /** @throws Problem for what is no such file */
-function recordsOf(text: string): Given[] {
-  let records: { record: string[]; info: { lines: number } }[];
+async function recordsOf(text: string): Promise<Given[]> {
+  const records: CsvRecord[] = [];
   try {
-    records = parse(text, {
-      bom: true,
-      info: true,
-      relax_column_count: true,
-      skip_empty_lines: true,
-      trim: true,
-    }) as unknown as typeof records;
+    for await (const each of csvRecords(text)) records.push(each);
   } catch (error) {
     const words = error instanceof Error ? error.message : String(error);
     throw new Problem(422, 'This is not a CSV file', `${words}. Nothing was changed.`);

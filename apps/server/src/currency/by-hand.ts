@@ -13,13 +13,15 @@ import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';
 import { LedgerStore } from '../ledger/index.js';
 import { ChannelWorld } from '../live/index.js';
-import { PipelineService } from '../pipeline/index.js';
+import { PipelineService, type Decided } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { CurrencySettingsService } from './currency-settings.js';
 
 export const BY_HAND = ['give', 'take', 'set'] as const;
 /** Viewers that are paid by hand at once. */
 const MOST = 50_000;
+/** From how many on it is done in pieces, each between other things. */
+const MANY = 1_000;
 
 /** What somebody wants done to balances. */
 export interface Wanted {
@@ -59,8 +61,8 @@ export class ByHand {
   /** What it would come to; nothing is changed. */
   async look(wanted: Wanted): Promise<Effect> {
     const people = await this.people(wanted);
-    await this.ledger.load(people.map(({ id }) => id));
-    return planOf(wanted.does, amountsOf(wanted, people), this.world.now().purse).effect;
+    const balances = await this.ledger.balancesOf(people.map(({ id }) => id));
+    return planOf(wanted.does, amountsOf(wanted, people), balanceIn(balances)).effect;
   }
 
   /**
@@ -78,7 +80,7 @@ export class ByHand {
     return this.post(
       { key: `hand:${key}`, cause: 'correction', reference: wanted.does, words },
       people.map(({ id }) => id),
-      (purse) => planOf(wanted.does, amountsOf(wanted, people), purse),
+      (balanceOf) => planOf(wanted.does, amountsOf(wanted, people), balanceOf),
       actor,
     );
   }
@@ -96,8 +98,8 @@ export class ByHand {
     return this.post(
       { key: `hand:${key}`, cause: 'correction', reference: 'transfer', words },
       [from.id, to.id],
-      (purse) => {
-        const amount = purse.of(viewerAccount(from.id))?.balance ?? 0;
+      (balanceOf) => {
+        const amount = balanceOf(from.id);
         const entry = { from: viewerAccount(from.id), to: viewerAccount(to.id), amount } as const;
         const entries = amount === 0 ? [] : [entry];
         return { entries, effect: { viewers: entries.length * 2, total: 0, short: [] } };
@@ -114,11 +116,24 @@ export class ByHand {
   async post(
     about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
     viewers: readonly string[],
-    plan: (purse: PurseView) => Plan,
+    plan: (balanceOf: BalanceOf) => Plan,
     actor: Actor,
   ): Promise<Effect & { readonly posting: number | null }> {
+    const effect =
+      viewers.length < MANY
+        ? await this.postSoon(about, viewers, plan, actor)
+        : await this.postBroadly(about, viewers, plan, actor);
+    return { ...effect, posting: await this.numberOf(about.key) };
+  }
+
+  private postSoon(
+    about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
+    viewers: readonly string[],
+    plan: (balanceOf: BalanceOf) => Plan,
+    actor: Actor,
+  ): Promise<Effect> {
     let known = false;
-    const effect = await this.pipeline.do({
+    return this.pipeline.do({
       kind: 'by-hand',
       actor,
       about: viewers,
@@ -127,18 +142,44 @@ export class ByHand {
         await this.ledger.load(viewers);
       },
       decide: () => {
-        const { entries, effect: planned } = plan(this.world.now().purse);
-        if (known || entries.length === 0) return { changes: [], done: () => planned };
-        return {
-          changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
-          done: () => {
-            this.activity.record('changed', 'Ledger', about.words, actor);
-            return planned;
-          },
-        };
+        const { purse } = this.world.now();
+        const planned = plan((viewer) => purse.of(viewerAccount(viewer))?.balance ?? 0);
+        return this.decided(about, planned, known, actor);
       },
     });
-    return { ...effect, posting: await this.numberOf(about.key) };
+  }
+
+  private postBroadly(
+    about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
+    viewers: readonly string[],
+    plan: (balanceOf: BalanceOf) => Plan,
+    actor: Actor,
+  ): Promise<Effect> {
+    return this.pipeline.broadly({
+      actor,
+      decide: async () => {
+        const known = (await this.numberOf(about.key)) !== null;
+        const balances = await this.ledger.balancesOf(viewers);
+        return this.decided(about, plan(balanceIn(balances)), known, actor);
+      },
+    });
+  }
+
+  /** @param known it was done before, under the same key */
+  private decided(
+    about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
+    { entries, effect }: Plan,
+    known: boolean,
+    actor: Actor,
+  ): Decided<Effect> {
+    if (known || entries.length === 0) return { changes: [], done: () => effect };
+    return {
+      changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
+      done: () => {
+        this.activity.record('changed', 'Ledger', about.words, actor);
+        return effect;
+      },
+    };
   }
 
   /** A viewer by id; of a merged one, who they are. @throws Problem for nobody */
@@ -195,6 +236,13 @@ function queryFor(whom: Wanted['whom'], present: readonly string[]): [sql: strin
 export interface Row extends Person {
   readonly amount: number;
 }
+/** What a viewer has. */
+export type BalanceOf = (viewer: string) => number;
+
+export function balanceIn(balances: ReadonlyMap<string, number>): BalanceOf {
+  return (viewer) => balances.get(viewer) ?? 0;
+}
+
 interface Plan {
   readonly entries: readonly Entry[];
   readonly effect: Effect;
@@ -204,13 +252,13 @@ const amountsOf = ({ amount }: Wanted, people: readonly Person[]): Row[] =>
   people.map((person) => ({ ...person, amount }));
 
 /** What giving, taking or setting comes to; nobody is left with less than nothing. */
-export function planOf(does: Wanted['does'], rows: readonly Row[], purse: PurseView): Plan {
+export function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf): Plan {
   const entries: Entry[] = [];
   const short: { name: string; amount: number }[] = [];
   let total = 0;
   for (const { id, name, amount } of rows) {
     const account = viewerAccount(id);
-    const has = purse.of(account)?.balance ?? 0;
+    const has = balanceOf(id);
     const wanted = does === 'give' ? has + amount : does === 'take' ? has - amount : amount;
     const after = Math.max(0, wanted);
     if (wanted < 0) short.push({ name, amount: -wanted });

@@ -38,16 +38,17 @@ export class Resetting {
     const path = join(dirname(this.database.path), copy);
     await mkdir(dirname(path), { recursive: true });
     await this.database.snapshot(path);
-    const rows = await this.database.read.query<{ name: string }[]>(
+    const rows = await this.database.long.rows<{ name: string }>(
       `SELECT name FROM accounts WHERE kind = 'viewer' AND balance > 0`,
+      [],
     );
     const viewers = rows.map(({ name }) => name);
     const { posting, ...effect } = await this.byHand.post(
       { key: `reset:${id}`, cause: 'correction', reference: 'reset', words: 'reset all balances' },
       viewers,
-      (purse) => {
+      (balanceOf) => {
         const entries = viewers.flatMap((viewer): Entry[] => {
-          const amount = purse.of(viewerAccount(viewer))?.balance ?? 0;
+          const amount = balanceOf(viewer);
           return amount > 0 ? [{ from: viewerAccount(viewer), to: 'spent', amount }] : [];
         });
         const total = entries.reduce((sum, { amount }) => sum + amount, 0);

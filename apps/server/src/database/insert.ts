@@ -52,6 +52,35 @@ export async function insertMany<T extends ObjectLiteral>(
   }
 }
 
+/**
+ * Saves many rows, within the caller's write: those whose key is there already take the new values.
+ *
+ * @param left properties that stay as they are where a row is there
+ */
+export async function saveMany<T extends ObjectLiteral>(
+  manager: EntityManager,
+  entity: EntityTarget<T>,
+  rows: readonly T[],
+  left: readonly (keyof T & string)[] = [],
+): Promise<void> {
+  const { tableName, columns } = manager.dataSource.getMetadata(entity);
+  const names = columns.map(({ databaseName }) => `"${databaseName}"`);
+  const keys = columns.filter(({ isPrimary }) => isPrimary).map(({ databaseName }) => `"${databaseName}"`);
+  const taken = columns
+    .filter(({ isPrimary, propertyName }) => !isPrimary && !left.includes(propertyName))
+    .map(({ databaseName }) => `"${databaseName}" = excluded."${databaseName}"`);
+  const save = readied(
+    manager,
+    `INSERT INTO "${tableName}" (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})
+     ON CONFLICT (${keys.join(', ')}) DO ${taken.length === 0 ? 'NOTHING' : `UPDATE SET ${taken.join(', ')}`}`,
+  );
+  const pause = breather();
+  for (const row of rows) {
+    save(...columns.map(({ propertyName }) => bindable(row[propertyName])));
+    await pause();
+  }
+}
+
 /** Inserts rows into one table as they come, within the caller's write; the last of them at its end. */
 export class Inserting {
   private waiting: unknown[] = [];
@@ -115,6 +144,25 @@ export const isBreath = (at: number): boolean => at > 0 && at % TOGETHER === 0;
 
 export function breathe(): Promise<void> {
   return new Promise(setImmediate);
+}
+
+/** How long work that goes through much goes on before other things have their turn, in milliseconds. */
+const TURN_MS = 10;
+
+/**
+ * Lets other things have their turn in between, as often as it takes: to be awaited at each of many small
+ * pieces of work.
+ *
+ * @returns whether they had
+ */
+export function breather(): () => Promise<void> | undefined {
+  let since = performance.now();
+  return () => {
+    if (performance.now() - since < TURN_MS) return undefined;
+    return breathe().then(() => {
+      since = performance.now();
+    });
+  };
 }
 
 /** The connection itself, in whatever transaction it is. */

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { ReadAnswer, ReadOrder } from './reading.worker.js';
+import type { MoreOrder, ReadAnswer, ReadOrder } from './reading.worker.js';
 
 /** A read nobody waits for any more may end by itself for so long; most are nearly done. */
 const GRACE_MS = 250;
@@ -35,6 +35,8 @@ export class ReadingThread {
   private current: UnderWay | undefined;
   private ending = false;
   private lastId = 0;
+  /** what has come of the read under way */
+  private rows: object[] = [];
 
   /** @param onChange called when it is free again, and when it has ended */
   constructor(
@@ -80,6 +82,7 @@ export class ReadingThread {
       signal?.removeEventListener('abort', onAbort);
     };
     this.current = { id, read, over };
+    this.rows = [];
     this.worker.ref();
     this.worker.postMessage({ id, sql, parameters } satisfies ReadOrder);
   }
@@ -95,8 +98,20 @@ export class ReadingThread {
 
   private take(answer: ReadAnswer): void {
     if (answer.id !== this.current?.id) return;
+    if ('rows' in answer) {
+      for (const row of answer.rows) this.rows.push(row);
+      if (!answer.last) {
+        // Other things have their turn before the next of many.
+        setImmediate(() => {
+          this.worker.postMessage({ more: answer.id } satisfies MoreOrder);
+        });
+        return;
+      }
+    }
+    const { rows } = this;
+    this.rows = [];
     this.finish((read) => {
-      if ('rows' in answer) read.resolve(answer.rows);
+      if ('rows' in answer) read.resolve(rows);
       else read.reject(Object.assign(new Error(answer.fault), { code: answer.code }));
     });
     this.worker.unref();

@@ -8,24 +8,40 @@ export interface ReadOrder {
   readonly sql: string;
   readonly parameters: readonly unknown[];
 }
+/** Asks for the next rows of the statement that was read. */
+export interface MoreOrder {
+  readonly more: number;
+}
 export type ReadAnswer =
-  | { readonly id: number; readonly rows: readonly object[] }
+  | { readonly id: number; readonly rows: readonly object[]; readonly last: boolean }
   | { readonly id: number; readonly fault: string; readonly code: string };
 
 const { path } = workerData as { path: string };
 const file = new SqliteFile(path, { readonly: true });
 file.pragma('busy_timeout = 5000');
 
-parentPort?.on('message', (order: ReadOrder) => {
-  parentPort?.postMessage(answer(order));
+/** Rows that are handed over in one go: whoever asked reads them on the main thread, between other things. */
+const PIECE = 1_000;
+/** What was read and is not handed over yet. */
+let left: object[] = [];
+
+parentPort?.on('message', (order: ReadOrder | MoreOrder) => {
+  parentPort?.postMessage('more' in order ? pieceOf(order.more) : answer(order));
 });
+
+function pieceOf(id: number): ReadAnswer {
+  const rows = left.slice(0, PIECE);
+  left = left.slice(PIECE);
+  return { id, rows, last: left.length === 0 };
+}
 
 function answer({ id, sql, parameters }: ReadOrder): ReadAnswer {
   try {
     const rows: object[] = [];
     // A loop of our own: a thread that is told to end does so where a loop starts over.
     for (const row of file.prepare<unknown[], object>(sql).iterate(...parameters)) rows.push(row);
-    return { id, rows };
+    left = rows;
+    return pieceOf(id);
   } catch (error) {
     const { message, code } = error as { message: string; code?: unknown };
     return { id, fault: message, code: typeof code === 'string' ? code : '' };

@@ -11,15 +11,21 @@ const KEPT_MS = 30 * 86_400_000;
 /** Gives people back the modes of the room that keeping them out took: at once, or when they come again. */
 @Injectable()
 export class RestoredModes implements OnModuleInit {
+  /** names that get modes back when they come; thousands may come at once, and most get none */
+  private readonly expected = new Set<string>();
+
   constructor(
     private readonly connection: ConnectionService,
     private readonly database: Database,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
-  onModuleInit(): void {
+  async onModuleInit(): Promise<void> {
+    const rows = await this.database.read.find(ModesToRestoreRow);
+    for (const { nick } of rows) this.expected.add(nick);
     this.connection.subscribe({
       joined: (nick) => {
+        if (!this.expected.has(foldNick(nick))) return;
         this.restore(nick).catch((error: unknown) => {
           this.log.error({ error, nick }, 'the modes of somebody who came again could not be restored');
         });
@@ -39,6 +45,7 @@ export class RestoredModes implements OnModuleInit {
       await manager.query('DELETE FROM modes_to_restore WHERE at < ?', [at - KEPT_MS]);
       await manager.upsert(ModesToRestoreRow, { nick: foldNick(nick), modes, at }, ['nick']);
     });
+    this.expected.add(foldNick(nick));
   }
 
   private async restore(nick: string): Promise<void> {
@@ -46,6 +53,7 @@ export class RestoredModes implements OnModuleInit {
     if (row === null) return;
     this.give(nick, row.modes);
     await this.database.write((manager) => manager.delete(ModesToRestoreRow, { nick: row.nick }));
+    this.expected.delete(row.nick);
   }
 
   private give(nick: string, modes: string): void {

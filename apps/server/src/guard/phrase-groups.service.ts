@@ -3,13 +3,14 @@ import {
   BLANK_GROUP,
   GROUPS_LIMIT,
   phraseGroupBody,
+  phraseEntryFault,
   phraseGroupFaults,
   type PhraseGroupBody,
 } from '@gully/core/guard';
 import type { World } from '@gully/core/pipeline';
 import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
-import type { EntityManager } from '../database/index.js';
+import { breather, type EntityManager } from '../database/index.js';
 import { ThingParts, Things, type Head } from '../things/index.js';
 import { GuardSettingsService } from './guard-settings.js';
 import { PhraseGroupsStore, readGroup, writeGroup, type StoredGroup } from './phrase-groups.store.js';
@@ -63,9 +64,16 @@ export class PhraseGroupsService extends Things<'phrase-group', StoredGroup> {
     const entries = body.entries.map((entry) => ({ ...entry, text: entry.text.trim() }));
     return { ...body, name: body.name.trim(), entries: entries.filter(({ text }) => text !== '') };
   }
-  protected faultsOf(group: StoredGroup, together: readonly StoredGroup[]): Faults {
+  protected async faultsOf(group: StoredGroup, together: readonly StoredGroup[]): Promise<Faults> {
     const others = [...this.store.all(), ...together].filter(({ id }) => id !== group.id);
-    return phraseGroupFaults(group, others);
+    const faults: Faults = phraseGroupFaults({ ...group, entries: [] }, others);
+    const pause = breather();
+    for (const [at, entry] of group.entries.entries()) {
+      await pause();
+      const fault = phraseEntryFault(entry);
+      if (fault !== undefined) faults[`entries.${String(at)}`] = fault;
+    }
+    return faults;
   }
   protected completed(body: Partial<PhraseGroupBody>): PhraseGroupBody {
     return phraseGroupBody({ ...BLANK_GROUP, ...body });

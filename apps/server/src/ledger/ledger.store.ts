@@ -8,7 +8,7 @@ import {
   type Holding,
   type PostedChange,
 } from '@gully/core/currency';
-import { Database } from '../database/index.js';
+import { breathe, Database } from '../database/index.js';
 import { Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerParts } from '../viewers/index.js';
@@ -19,6 +19,8 @@ import { accountOf, writePostings, type AccountIds } from './writing.js';
 const KEPT = 20_000;
 /** Milliseconds for which an account that was asked for stays, whatever comes: no job takes as long. */
 const STAYS_MS = 600_000;
+/** Accounts that are looked up in one go. */
+const TOGETHER = 2_000;
 /** How often pages are told that something was posted. */
 const TELL_MS = 500;
 
@@ -63,6 +65,7 @@ export class LedgerStore implements OnModuleInit {
         this.tellSoon();
       },
       reload: () => this.reload(),
+      reread: () => this.reread(),
     });
   }
 
@@ -119,14 +122,34 @@ export class LedgerStore implements OnModuleInit {
     }
   }
 
-  private async reload(): Promise<void> {
-    const known = [...this.held.keys()].flatMap((account) => viewerOfAccount(account) ?? []);
+  /** What these have on disk, by viewer; for what concerns so many that they are not kept in memory. */
+  async balancesOf(viewers: readonly string[]): Promise<Map<string, number>> {
+    const found = new Map<string, number>();
+    for (let at = 0; at < viewers.length; at += TOGETHER) {
+      const rows = await this.database.read.query<{ name: string; balance: number }[]>(
+        `SELECT name, balance FROM accounts WHERE kind = 'viewer' AND name IN (SELECT value FROM json_each(?))`,
+        [JSON.stringify(viewers.slice(at, at + TOGETHER))],
+      );
+      for (const { name, balance } of rows) found.set(name, balance);
+      await breathe();
+    }
+    return found;
+  }
+
+  /** Those of the house and of escrow are read; a viewer's is when it is asked for next. */
+  private async reread(): Promise<void> {
     const rows = await this.database.read.query<Held[]>(
       `${SELECT} WHERE kind = 'house' OR (kind = 'escrow' AND balance > 0)`,
     );
     this.held.clear();
     this.ids.clear();
+    this.askedAt.clear();
     for (const row of rows) this.held.set(accountOf(row.kind, row.name), holdingOf(row));
+  }
+
+  private async reload(): Promise<void> {
+    const known = [...this.held.keys()].flatMap((account) => viewerOfAccount(account) ?? []);
+    await this.reread();
     await this.load(known);
   }
 

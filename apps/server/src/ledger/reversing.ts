@@ -1,18 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import {
-  holdingsAfter,
   reverse,
   viewerOfAccount,
   type Account,
   type Earns,
   type Entry,
-  type Holding,
   type PostedChange,
 } from '@gully/core/currency';
 import { ActivityService } from '../activity/index.js';
-import { Database } from '../database/index.js';
-import { PipelineService } from '../pipeline/index.js';
+import { breather, Database } from '../database/index.js';
+import { PipelineService, type Pause } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { LedgerPage, type StoredPosting, type WantedPostings } from './ledger-page.js';
 import { LedgerStore } from './ledger.store.js';
@@ -57,7 +55,8 @@ export class Reversing {
   /** What it would come to; nothing is changed. */
   async look(asked: Asked): Promise<Outcome> {
     const postings = await this.load(asked);
-    return this.told(this.decide(postings, 'streamer', Date.now()), []);
+    const balances = await this.store.balancesOf(viewersOf(postings));
+    return this.told(await this.decide(postings, balances, 'streamer', Date.now()), []);
   }
 
   /** Takes back, newest first. @throws Problem when there is nothing to take back, or too much */
@@ -73,18 +72,13 @@ export class Reversing {
 
   /** The same, where it is no fault that there is nothing left to take back. */
   async asFarAsPossible(asked: Asked, actor: Actor): Promise<Outcome> {
-    const found = await this.load(asked);
-    let postings = found;
-    const outcome = await this.pipeline.do({
-      kind: 'reversal',
+    const outcome = await this.pipeline.broadly({
       actor,
-      about: viewersOf(found),
-      // Somebody else may have been first while it waited for its turn.
-      load: async () => {
-        postings = await this.load(asked);
-      },
-      decide: () => {
-        const decided = this.decide(postings, actor, Date.now());
+      decide: async (pause) => {
+        // Somebody else may have been first while it waited for its turn.
+        const postings = await this.load(asked);
+        const balances = await this.store.balancesOf(viewersOf(postings));
+        const decided = await this.decide(postings, balances, actor, Date.now(), pause);
         return { changes: decided.changes, done: () => decided };
       },
     });
@@ -101,21 +95,37 @@ export class Reversing {
     );
   }
 
-  private decide(postings: readonly Reversed[], actor: Actor, at: number) {
-    const after = new Map<Account, Holding>();
-    const of = (account: Account): Holding | undefined => after.get(account) ?? this.store.of(account);
-    const balances = { balance: (account: Account) => of(account)?.balance };
+  /** @param balances of viewers, as they are */
+  private async decide(
+    postings: readonly Reversed[],
+    balances: ReadonlyMap<string, number>,
+    actor: Actor,
+    at: number,
+    pause: Pause = breather(),
+  ): Promise<Decision> {
+    const after = new Map<Account, number>();
+    const balance = (account: Account): number => {
+      const viewer = viewerOfAccount(account);
+      const before = viewer === undefined ? this.store.of(account)?.balance : balances.get(viewer);
+      return after.get(account) ?? before ?? 0;
+    };
     const changes: PostedChange[] = [];
     const short = new Map<Account, number>();
     for (const posting of postings) {
+      await pause();
       const key = `reversal:${String(posting.id)}:${String(posting.times)}`;
       const about = { key, cause: 'reversal', by: actor, at, words: 'takes it back' } as const;
-      const reversal = reverse(balances, posting, { ...about, reference: posting.reference });
+      const reversal = reverse({ balance }, posting, { ...about, reference: posting.reference });
       for (const { account, amount } of reversal.short)
         short.set(account, (short.get(account) ?? 0) + amount);
       if (reversal.change === undefined) continue;
       changes.push(reversal.change);
-      for (const [account, holding] of holdingsAfter(reversal.change, of)) after.set(account, holding);
+      for (const { from, to, amount } of reversal.change.entries)
+        for (const [account, by] of [
+          [from, -amount],
+          [to, amount],
+        ] as const)
+          after.set(account, balance(account) + by);
     }
     return { changes, short };
   }
@@ -135,9 +145,7 @@ export class Reversing {
         'Nothing was taken back',
         'These are too many movements for once. Choose a shorter time.',
       );
-    const loaded = await this.withEntries(holding);
-    await this.store.load(viewersOf(loaded));
-    return loaded;
+    return this.withEntries(holding);
   }
 
   private async require(id: number): Promise<StoredPosting> {
@@ -165,10 +173,7 @@ export class Reversing {
     });
   }
 
-  private async told(
-    { changes, short }: ReturnType<Reversing['decide']>,
-    made: readonly number[],
-  ): Promise<Outcome> {
+  private async told({ changes, short }: Decision, made: readonly number[]): Promise<Outcome> {
     const viewers = viewersOf(changes);
     const lacking = [...short].flatMap(([account, amount]) => {
       const viewer = viewerOfAccount(account);
@@ -187,6 +192,13 @@ export class Reversing {
       made,
     };
   }
+}
+
+/** What taking back comes to. */
+interface Decision {
+  readonly changes: readonly PostedChange[];
+  /** what was spent since, by account */
+  readonly short: ReadonlyMap<Account, number>;
 }
 
 interface Stored {

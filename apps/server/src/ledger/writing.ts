@@ -133,13 +133,18 @@ async function knowAccounts(
     look(to);
   }
   for (const [viewer] of carries) look(viewerAccount(viewer));
-  if (unknown.size === 0) return;
-  const parts = JSON.stringify([...unknown].map(partsOf));
-  await manager.query(ADD_ACCOUNTS, [parts]);
-  const rows = await manager.query<{ id: number; kind: string; name: string }[]>(FIND_ACCOUNTS, [parts]);
-  for (const { id, kind, name } of rows) ids.set(accountOf(kind, name), id);
+  const wanted = [...unknown];
+  for (let at = 0; at < wanted.length; at += KNOWN_TOGETHER) {
+    if (at > 0) await breathe();
+    const parts = JSON.stringify(wanted.slice(at, at + KNOWN_TOGETHER).map(partsOf));
+    await manager.query(ADD_ACCOUNTS, [parts]);
+    const rows = await manager.query<{ id: number; kind: string; name: string }[]>(FIND_ACCOUNTS, [parts]);
+    for (const { id, kind, name } of rows) ids.set(accountOf(kind, name), id);
+  }
 }
 
+/** Accounts that are looked up in one go. */
+const KNOWN_TOGETHER = 2_000;
 /** How keys begin that pay a first follow. */
 const FOLLOW = followKey('');
 const ADD_ACCOUNTS = `INSERT OR IGNORE INTO accounts (kind, name)

@@ -3,6 +3,10 @@ import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { World } from '@gully/core/pipeline';
 import { Environment } from '../configuration/index.js';
 import { ConnectionSettings } from '../connection/index.js';
+import { breathe } from '../database/index.js';
+
+/** From how many viewers on other things have their turn while what is known of them is loaded. */
+const MANY = 200;
 
 /** Viewer ids are ULIDs, so this cannot be one. */
 export const SELF = 'self';
@@ -98,6 +102,9 @@ export class ChannelWorld implements OnApplicationBootstrap {
     for (const { named } of this.parts.values())
       for (const viewer of (await named?.(about)) ?? []) viewers.add(viewer);
     const all = { ...about, viewers: [...viewers] };
-    for (const { prepare } of this.parts.values()) await prepare?.(all);
+    for (const { prepare } of this.parts.values()) {
+      await prepare?.(all);
+      if (viewers.size > MANY) await breathe();
+    }
   }
 }

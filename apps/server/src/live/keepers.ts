@@ -1,6 +1,6 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { SLICES, type Change } from '@gully/core/pipeline';
-import type { EntityManager } from '../database/index.js';
+import { breathe, type EntityManager } from '../database/index.js';
 
 type Kind = Change['kind'];
 export type ChangeOf<K extends Kind> = Extract<Change, { readonly kind: K }>;
@@ -16,6 +16,10 @@ export interface Keeper<K extends Kind> {
   written?(changes: readonly ChangeOf<K>[]): void;
   /** Reads again what is on disk, after a write failed. */
   reload(): Promise<void>;
+  /** Takes changes that concern thousands into account once they are on disk; left out, they are applied. */
+  reread?(): Promise<void>;
+  /** Reads again what hangs on viewers, where that is less than all of it. */
+  reloadOfViewers?(): Promise<void>;
   /** it keeps these changes in memory alone, so that they need no write */
   readonly unstored?: true;
   /** whether what it keeps may change with viewers who are merged, erased or brought in from a file */
@@ -76,7 +80,18 @@ export class Keepers implements OnApplicationBootstrap {
 
   /** The same of what may change with a viewer. */
   async reloadOfViewers(): Promise<void> {
-    for (const keeper of this.keepers) if (keeper.ofViewers) await keeper.reload();
+    for (const keeper of this.keepers)
+      if (keeper.ofViewers) {
+        await (keeper.reloadOfViewers?.() ?? keeper.reload());
+        await breathe();
+      }
+  }
+
+  /** Takes changes into account that are on disk already, and may concern thousands each. */
+  async appliedBroadly(changes: readonly Change[]): Promise<void> {
+    for (const [keeper, some] of this.shared(changes))
+      if (keeper.reread !== undefined) await keeper.reread();
+      else for (const change of some) keeper.apply(change);
   }
 
   /** Each keeper's part of some changes, in the order they were made. */

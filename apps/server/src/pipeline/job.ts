@@ -35,6 +35,16 @@ export interface Job<Result = void> {
   decide(idOf: (key: string) => string): Decided<Result>;
 }
 
+/** Lets other things have their turn, as often as that is due. */
+export type Pause = () => Promise<void> | undefined;
+
+/** A job that concerns thousands at once. It is decided in small pieces, each awaiting `pause`. */
+export interface BroadJob<Result> {
+  readonly actor: Actor;
+  /** Decides it on what is on disk, which is all there is while it has its turn. */
+  decide(pause: Pause): Promise<Decided<Result>>;
+}
+
 /** A job whose turn it is, and who is told what becomes of it. */
 export interface Turn extends Required<Job> {
   /** It could not be written; nothing of it was done. */

@@ -7,12 +7,12 @@ import {
   type OnModuleDestroy,
   type OnModuleInit,
 } from '@nestjs/common';
-import { Database, isDiskFault } from '../database/index.js';
+import { breather, Database, isDiskFault } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { JobQueue } from '../jobs/index.js';
 import { ViewersService } from '../viewers/index.js';
-import type { Decided, Job, Turn } from './job.js';
+import type { BroadJob, Decided, Job, Turn } from './job.js';
 
 /** Milliseconds until what must not be lost is tried again after a write failed; doubled each time up to the most. */
 const AGAIN_MS = 1_000;
@@ -69,6 +69,29 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
         failed: reject,
       };
       this.queue.add(turn);
+    });
+  }
+
+  /**
+   * Takes a job that concerns thousands at once, in its turn: nothing else is decided meanwhile, but the
+   * program does other things between its pieces.
+   *
+   * @returns what came of it, once it is on disk; rejects when it could not be written
+   */
+  broadly<Result>(job: BroadJob<Result>): Promise<Result> {
+    return this.queue.alone(async () => {
+      const { changes, write, along, done } = await job.decide(breather());
+      const stored = this.keepers.stored(changes);
+      if (stored.length > 0 || write !== undefined) {
+        await this.database.write(async (manager) => {
+          await this.keepers.write(manager, stored);
+          await write?.(manager);
+          await along?.(manager);
+        });
+        await this.keepers.appliedBroadly(changes);
+        this.keepers.written(changes);
+      }
+      return done();
     });
   }
 

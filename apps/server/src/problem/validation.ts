@@ -47,7 +47,9 @@ function refuseReserved(value: object): void {
 /** The checks take a list of objects wherever an object is declared; an empty one has nothing wrong with it. */
 function listsForObjects(read: unknown, before = ''): Record<string, string> {
   const fields: Record<string, string> = {};
-  if (typeof read !== 'object' || read === null) return fields;
+  // What is no list and of no class is somebody's own JSON, and no shape is declared for it.
+  if (typeof read !== 'object' || read === null || Object.getPrototypeOf(read) === Object.prototype)
+    return fields;
   for (const [name, inner] of Object.entries(read)) {
     const declared: unknown = Reflect.getMetadata('design:type', read, name);
     const isObject = typeof declared === 'function' && declared !== Array && declared !== Object;

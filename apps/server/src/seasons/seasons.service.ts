@@ -13,7 +13,7 @@ import {
   type SeasonPlan,
 } from '@gully/core/currency';
 import { ActivityService } from '../activity/index.js';
-import { Database, newId, type EntityManager } from '../database/index.js';
+import { breathe, Database, newId, type EntityManager } from '../database/index.js';
 import { LedgerStore, Reversing } from '../ledger/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService } from '../pipeline/index.js';
@@ -105,8 +105,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   async lookAtEnd(): Promise<Ending> {
     const season = await this.requireCurrent();
     const { boards, viewers } = await this.standing(season.id);
-    await this.ledger.load(viewers);
-    return this.endingOf(boards, viewers).ending;
+    return this.endingOf(boards, await this.ledger.balancesOf(viewers)).ending;
   }
 
   /** Ends the season that is on and begins the next, with what it resets and awards; all in one transaction. */
@@ -115,23 +114,13 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     if (season.id !== id) throw new Problem(409, 'Nothing was changed', 'The season has ended already.');
     const at = Date.now();
     const plan = { ...this.plan.value, name: nextName, endsAt: null };
-    let standing: Awaited<ReturnType<SeasonsService['standing']>> | undefined;
-    const isEnded = await this.pipeline.do({
-      kind: 'season',
+    const isEnded = await this.pipeline.broadly({
       actor,
-      load: async () => {
+      decide: async () => {
         // Somebody else may have been first while it waited for its turn.
-        if ((await this.current())?.id !== season.id) {
-          standing = undefined;
-          return;
-        }
-        standing = await this.standing(season.id);
-        await this.ledger.load(standing.viewers);
-      },
-      decide: () => {
-        if (standing === undefined) return { changes: [], done: () => false };
-        const { boards } = standing;
-        const { changes } = this.endingOf(standing.boards, standing.viewers, {
+        if ((await this.current())?.id !== season.id) return { changes: [], done: () => false };
+        const { boards, viewers } = await this.standing(season.id);
+        const { changes } = this.endingOf(boards, await this.ledger.balancesOf(viewers), {
           season: season.id,
           at,
           actor,
@@ -226,8 +215,9 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   private async standing(season: string) {
     const boards = {} as Record<Board, readonly Placed[]>;
     for (const by of BOARDS) boards[by] = await this.leaderboard.board(by, { season }, KEPT);
-    const rows = await this.database.read.query<{ name: string }[]>(
+    const rows = await this.database.long.rows<{ name: string }>(
       `SELECT name FROM accounts WHERE kind = 'viewer' AND balance > 0`,
+      [],
     );
     const viewers = new Set([
       ...rows.map(({ name }) => name),
@@ -240,7 +230,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
 
   private endingOf(
     boards: Readonly<Record<Board, readonly Placed[]>>,
-    viewers: readonly string[],
+    balances: ReadonlyMap<string, number>,
     { season, at, actor }: { season: string; at: number; actor: Actor } = {
       season: '',
       at: 0,
@@ -252,10 +242,9 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     const taken: Entry[] =
       resets === 'nothing'
         ? []
-        : viewers.flatMap((viewer): Entry[] => {
-            const amount = this.ledger.of(viewerAccount(viewer))?.balance ?? 0;
-            return amount > 0 ? [{ from: viewerAccount(viewer), to: 'spent', amount }] : [];
-          });
+        : [...balances].flatMap(([viewer, amount]): Entry[] =>
+            amount > 0 ? [{ from: viewerAccount(viewer), to: 'spent', amount }] : [],
+          );
     const part = (name: 'reset' | 'awards', entries: readonly Entry[], words: string): PostedChange[] => {
       // A season whose end was undone may end again.
       const key = `season:${season}:${name}:${String(at)}`;
@@ -275,6 +264,9 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   }
 }
 
+/** Viewers whose figures are kept in one go when a season begins. */
+const BEGUN_TOGETHER = 2_000;
+
 async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): Promise<void> {
   const id = newId(at);
   await manager.query('INSERT INTO seasons (id, name, started_at, ended_at) VALUES (?, ?, ?, NULL)', [
@@ -282,13 +274,24 @@ async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): 
     name,
     at,
   ]);
-  await manager.query(
-    `INSERT INTO season_beginnings (season_id, viewer_id, earned, watch_ms, messages)
-     SELECT ?, v.id, coalesce(a.earned, 0), v.watch_ms, v.messages FROM viewers v
-       LEFT JOIN accounts a ON a.kind = 'viewer' AND a.name = v.id
-     WHERE v.merged_into IS NULL AND (v.messages > 0 OR v.watch_ms > 0 OR coalesce(a.earned, 0) > 0)`,
-    [id],
-  );
+  // Some viewers at a time, so that other things have their turn in between.
+  for (let after = ''; ;) {
+    const [last] = await manager.query<{ id: string | null }[]>(
+      'SELECT max(id) AS id FROM (SELECT id FROM viewers WHERE id > ? ORDER BY id LIMIT ?)',
+      [after, BEGUN_TOGETHER],
+    );
+    if (last?.id == null) return;
+    await manager.query(
+      `INSERT INTO season_beginnings (season_id, viewer_id, earned, watch_ms, messages)
+       SELECT ?, v.id, coalesce(a.earned, 0), v.watch_ms, v.messages FROM viewers v
+         LEFT JOIN accounts a ON a.kind = 'viewer' AND a.name = v.id
+       WHERE v.id > ? AND v.id <= ? AND v.merged_into IS NULL
+         AND (v.messages > 0 OR v.watch_ms > 0 OR coalesce(a.earned, 0) > 0)`,
+      [id, after, last.id],
+    );
+    after = last.id;
+    await breathe();
+  }
 }
 
 /** Keeps how everybody stood, within the caller's write. */
@@ -300,9 +303,12 @@ export async function keepStandings(
   const rows = Object.entries(boards).flatMap(([board, placed]) =>
     placed.map(({ viewer, place, value }) => [season, board, viewer, place, value]),
   );
-  await manager.query(
-    `INSERT INTO season_standings (season_id, board, viewer_id, place, value)
-     SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4 FROM json_each(?)`,
-    [JSON.stringify(rows)],
-  );
+  for (let at = 0; at < rows.length; at += BEGUN_TOGETHER) {
+    await manager.query(
+      `INSERT INTO season_standings (season_id, board, viewer_id, place, value)
+       SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4 FROM json_each(?)`,
+      [JSON.stringify(rows.slice(at, at + BEGUN_TOGETHER))],
+    );
+    await breathe();
+  }
 }

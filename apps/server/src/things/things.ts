@@ -6,7 +6,7 @@ import type { Faults, Surroundings } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingKind, ThingShape } from '@gully/core/things';
 import { ActivityService } from '../activity/index.js';
-import { Database, newId, type EntityManager } from '../database/index.js';
+import { breather, Database, newId, type EntityManager } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { makeValidation, Problem } from '../problem/index.js';
 import { JobQueue } from '../jobs/index.js';
@@ -100,7 +100,11 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   /** What a person wrote, as it is kept. */
   protected abstract tidied(body: BodyOf[K]): BodyOf[K] | Promise<BodyOf[K]>;
   /** @param together what is saved with it, itself among them */
-  protected abstract faultsOf(stored: Stored, together: readonly Stored[], about: Surroundings): Faults;
+  protected abstract faultsOf(
+    stored: Stored,
+    together: readonly Stored[],
+    about: Surroundings,
+  ): Faults | Promise<Faults>;
   /** A version read again, with what could not be written then. */
   protected abstract completed(body: Partial<BodyOf[K]>): BodyOf[K];
   protected abstract deleted(ids: readonly string[]): Promise<readonly Stored[]>;
@@ -128,6 +132,17 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   named(name: string): Stored | undefined {
     const wanted = foldedName(name);
     return this.all().find((each) => foldedName(this.shape.nameOf(this.bodyOf(each))) === wanted);
+  }
+
+  /** The same for many names, of all there are now. */
+  allNamed(): (name: string) => Stored | undefined {
+    // Of several with one name, the first.
+    const byName = new Map(
+      this.all()
+        .toReversed()
+        .map((each) => [foldedName(this.shape.nameOf(this.bodyOf(each))), each]),
+    );
+    return (name) => byName.get(foldedName(name));
   }
 
   /** Reads what somebody is editing. @throws Problem 422 with the faults by their places, `at` before each */
@@ -237,16 +252,19 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   }
 
   /** Checks things that come together. @throws Problem 422 naming which, and what is wrong */
-  checkTogether(things: readonly Stored[]): void {
+  async checkTogether(things: readonly Stored[]): Promise<void> {
     this.leaveRoom(things.filter(({ id }) => this.find(id) === undefined).length);
-    this.check(things, {}, true);
+    await this.check(things, {}, true);
   }
 
   /** Writes things with their versions, within the caller's write. */
   async write(manager: EntityManager, things: readonly Stored[], actor: Actor): Promise<void> {
     await this.writeRows(manager, things);
-    for (const stored of things)
+    const pause = breather();
+    for (const stored of things) {
       if (stored.deletedAt === null) await this.writeVersionOf(manager, stored, actor);
+      await pause();
+    }
   }
 
   private writeVersionOf(manager: EntityManager, stored: Stored, actor: Actor): Promise<void> {
@@ -287,7 +305,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     actor: Actor,
     about: Surroundings = {},
   ): Promise<void> {
-    this.check(
+    await this.check(
       things.filter(({ deletedAt }) => deletedAt === null),
       about,
     );
@@ -307,9 +325,15 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     );
   }
 
-  private check(things: readonly Stored[], about: Surroundings, several = things.length > 1): void {
+  private async check(
+    things: readonly Stored[],
+    about: Surroundings,
+    several = things.length > 1,
+  ): Promise<void> {
+    const pause = breather();
     for (const stored of things) {
-      const faults = this.faultsOf(stored, things, about);
+      await pause();
+      const faults = await this.faultsOf(stored, things, about);
       const words = Object.values(faults);
       if (words.length === 0) continue;
       throw new Problem(

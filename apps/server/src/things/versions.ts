@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
-import { Database, type EntityManager } from '../database/index.js';
+import { Database, readied, saveMany, type EntityManager } from '../database/index.js';
 import { actorsInWords } from '../viewers/index.js';
 import { VersionRow } from './rows.js';
 
@@ -54,10 +54,6 @@ export async function writeVersion(
   actor: Actor,
   kept = VERSIONS_KEPT,
 ): Promise<void> {
-  await manager.save(VersionRow, { of, id, version, changedAt, actor, body: JSON.stringify(body) });
-  await manager.query('DELETE FROM versions WHERE "of" = ? AND id = ? AND version <= ?', [
-    of,
-    id,
-    version - kept,
-  ]);
+  await saveMany(manager, VersionRow, [{ of, id, version, changedAt, actor, body: JSON.stringify(body) }]);
+  readied(manager, 'DELETE FROM versions WHERE "of" = ? AND id = ? AND version <= ?')(of, id, version - kept);
 }

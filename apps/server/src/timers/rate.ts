@@ -38,7 +38,7 @@ export class ChatRates {
     let own = 0;
     for (const { from, to } of long) {
       const whole = Math.floor((to - from) / PIECE_MS);
-      const rows = await read.query<{ piece: number; viewers: number; own: number }[]>(
+      const rows = await this.database.long.rows<{ piece: number; viewers: number; own: number }>(
         `SELECT CAST((line.at - ?) / ? AS INTEGER) AS piece,
                 sum(line.own = 0 AND line.event IS NULL AND coalesce(viewer.bot, 0) = 0) AS viewers,
                 sum(line.own = 1 AND line.brief NOT LIKE 'the timer %') AS own

@@ -1,7 +1,15 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { ActivityService } from '../activity/index.js';
 import { CONNECTION } from '../chat/index.js';
-import { Database, idsInOrder, insertMany, newId, type EntityManager } from '../database/index.js';
+import {
+  breathe,
+  breather,
+  Database,
+  idsInOrder,
+  insertMany,
+  newId,
+  type EntityManager,
+} from '../database/index.js';
 import { ViewerNoteRow, ViewerRow } from './rows.js';
 import { JobQueue } from '../jobs/index.js';
 import { Problem } from '../problem/index.js';
@@ -14,7 +22,9 @@ import { ViewersService } from './viewers.service.js';
 
 const FAULTS_SHOWN = 20;
 /** Rows in one write, so that chat never waits for long. */
-const TOGETHER = 500;
+const TOGETHER = 200;
+/** Viewers found to be others, joined in one write: each takes many statements. */
+const JOINED_TOGETHER = 20;
 /** How long a looked-at file is kept for being taken in. */
 const KEPT_MS = 15 * 60_000;
 
@@ -86,7 +96,9 @@ export class CsvIn implements OnApplicationBootstrap {
       if (faults.length < FAULTS_SHOWN) faults.push({ line, fault });
     };
     const given = new Map<string, Given & { readonly line: number }>();
+    const pause = breather();
     for (const { line, cells } of records) {
+      await pause();
       const result = readRow(cells);
       if (typeof result === 'string') refuse(line, result);
       else given.set(result.account, { ...result, line });
@@ -94,6 +106,7 @@ export class CsvIn implements OnApplicationBootstrap {
     const known = await this.matching.known([...given.values()]);
     const entries: Entry[] = [];
     for (const { line, ...entry } of given.values()) {
+      await pause();
       const viewer = known.get(entry.account);
       // Somebody may be called so already; nobody new is, for a spreadsheet would run it.
       if (viewer === undefined && FORMULA.test(entry.given.name))
@@ -135,13 +148,17 @@ export class CsvIn implements OnApplicationBootstrap {
       for (let at = 0; at < entries.length; at += TOGETHER) {
         const some = entries.slice(at, at + TOGETHER);
         await this.queue.alone(() => this.write(token, some, entries.length, at + some.length));
+        // What was asked for meanwhile is done before the next of them.
+        await breathe();
         done = at + some.length;
         result.added += some.filter(({ known }) => known === undefined).length;
         result.changed += some.filter(({ known }) => known !== undefined).length;
       }
       // Whom somebody was found to be may stand below them in the file.
-      for (let at = 0; at < joining.length; at += TOGETHER)
-        await this.queue.alone(() => this.join(joining.slice(at, at + TOGETHER)));
+      for (let at = 0; at < joining.length; at += JOINED_TOGETHER) {
+        await this.queue.alone(() => this.join(joining.slice(at, at + JOINED_TOGETHER)));
+        await breathe();
+      }
     } catch (error) {
       if (done === 0) throw error;
       throw new Problem(500, 'Not all of the file was imported', endedEarly(done, entries.length));

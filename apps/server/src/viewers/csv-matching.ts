@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import { CONNECTION } from '../chat/index.js';
-import { Database } from '../database/index.js';
+import { breathe, Database } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { accountsBeside, notesBeside } from './beside.js';
 import type { Given } from './csv-reading.js';
 import { ViewersService } from './viewers.service.js';
 
 /** Accounts looked up at once. */
-const TOGETHER = 5_000;
+const TOGETHER = 500;
 
 /** Somebody a row of a file is about, as they are kept. */
 export interface Known {
@@ -31,6 +31,7 @@ export class CsvMatching {
     await this.viewers.counted();
     const found = new Map<string, Known>();
     for (let at = 0; at < given.length; at += TOGETHER) {
+      await breathe();
       const some = given.slice(at, at + TOGETHER);
       const rows = await this.database.long.find(
         this.database.read

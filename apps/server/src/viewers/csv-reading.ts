@@ -1,7 +1,8 @@
 import { isUtf8 } from 'node:buffer';
 import { ROLES, type Role } from '@gully/core/chat';
-import { parse, type CsvError } from 'csv-parse';
+import type { CsvError } from 'csv-parse';
 import type { ViewerRow } from './rows.js';
+import { csvRecords } from '../csv/index.js';
 import { Problem } from '../problem/index.js';
 
 export const COLUMNS = [
@@ -84,20 +85,9 @@ interface Records {
 export async function readRecords(text: string): Promise<Records> {
   const result: Records = { records: [], columns: [], passedOver: [] };
   const delimiter = guessDelimiter(text);
-  const parser = parse(text, {
-    bom: true,
-    relax_column_count: true,
-    skip_empty_lines: true,
-    info: true,
-    delimiter,
-    trim: true,
-  });
   let header: string[] | undefined;
   try {
-    for await (const { record, info } of parser as AsyncIterable<{
-      record: string[];
-      info: { lines: number };
-    }>) {
+    for await (const { record, info } of csvRecords(text, { delimiter })) {
       if (header === undefined) {
         header = record.map((cell) => cell.toLowerCase().replace(/\s+/gu, '_'));
         for (const [at, name] of header.entries())

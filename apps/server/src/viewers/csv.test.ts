@@ -155,19 +155,19 @@ describe('viewers as a file', () => {
       `name\n${Array.from({ length: 1_200 }, (_, n) => `caver${String(n)}`).join('\n')}\n`,
     );
     new FaultyDisk(gully.source).refuse(
-      (sql, parameters) => sql.startsWith('INSERT INTO imports') && parameters[2] === 1_000,
+      (sql, parameters) => sql.startsWith('INSERT INTO imports') && parameters[2] === 600,
     );
     const { title, detail } = (await gully.http.post('/api/viewers/import').send({ token }).expect(500))
       .body as Record<string, string>;
-    expect(`${title ?? ''}: ${detail ?? ''}`).toContain('500 of 1,200 viewers were imported');
-    expect(await total()).toBe(500);
+    expect(`${title ?? ''}: ${detail ?? ''}`).toContain('400 of 1,200 viewers were imported');
+    expect(await total()).toBe(400);
     await gully.stop();
     gully = await Gully.inRoom(standin, folder);
     const told = async (): Promise<string[]> =>
       ((await gully.http.get('/api/activity')).body as { text: string }[])
         .map(({ text }) => text)
         .filter((text) => text.includes('ended early'));
-    expect(await told()).toEqual([expect.stringContaining('500 of 1,200 viewers were imported')]);
+    expect(await told()).toEqual([expect.stringContaining('400 of 1,200 viewers were imported')]);
     await gully.stop();
     gully = await Gully.inRoom(standin, folder);
     expect(await told()).toHaveLength(1);

@@ -4,7 +4,7 @@ import type { World } from '@gully/core/pipeline';
 import { foldNick, strangerFacts, type NamedViewer, type ViewerFacts } from '@gully/core/viewers';
 import { In } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';
-import { Batch, Database, type EntityManager, insertMany, newId } from '../database/index.js';
+import { Batch, breathe, Database, type EntityManager, insertMany, newId } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { ChannelWorld } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
@@ -194,6 +194,7 @@ export class ViewersService {
   private async load(keys: readonly string[]): Promise<void> {
     const unknown = [...new Set(keys)].filter((key) => this.memory.byAccount(key) === undefined);
     for (let at = 0; at < unknown.length; at += 500) {
+      if (at > 0) await breathe();
       const rows = await this.database.read.findBy(ViewerRow, {
         connection: CONNECTION,
         account: In(unknown.slice(at, at + 500)),

@@ -45,16 +45,18 @@ export function tidyCommand<T extends CommandBody>(body: T, prefix: string): T {
  * Checks a command before it is saved, against itself and against the others. The same
  * check serves the editor and the server. Places are such as `trigger.name`, `steps.0.texts.0`.
  *
- * @param others all other saved commands
+ * @param all saved commands; where it has an id, what is said of that id there is itself. Names are looked up in
+ *   an index that is made once for the same list, so many can be checked against many
  */
 export function checkCommand(
-  body: CommandBody,
-  others: readonly Command[],
+  body: CommandBody & { readonly id?: string },
+  all: readonly Command[],
   prefix: string,
   about: Surroundings = {},
 ): Faults {
-  const { trigger, gates, inputs, routine } = body;
+  const { trigger, gates, inputs, routine, id } = body;
   const faults: Faults = { ...checkRoutine(routine, about) };
+  const others: Others = { all, except: id };
   const set = (place: string, fault: string | undefined): void => {
     if (fault !== undefined) faults[place] = fault;
   };
@@ -87,19 +89,50 @@ function nameFault(name: string, prefix: string): string | undefined {
   return undefined;
 }
 
-function takenFault(name: string, others: readonly Command[], prefix: string): string | undefined {
-  const tidy = tidyName(name, prefix);
-  const key = foldName(tidy);
-  for (const { trigger, ...other } of others) {
-    if (trigger.name !== '' && foldName(trigger.name) === key)
-      return `${prefix}${tidy} is taken: there is a command of that name`;
-    if (trigger.aliases.some((alias) => foldName(alias) === key))
-      return `${prefix}${tidy} is taken: it is an alias of ${titleOf({ ...other, trigger }, prefix)}`;
-  }
-  return undefined;
+/** The commands one is checked against. */
+interface Others {
+  readonly all: readonly Command[];
+  /** the id of the one that is checked, which does not count */
+  readonly except: string | undefined;
 }
 
-function aliasesFault(trigger: Trigger, others: readonly Command[], prefix: string): string | undefined {
+function findOther({ all, except }: Others, fits: (other: Command) => boolean): Command | undefined {
+  return all.find((each) => each.id !== except && fits(each));
+}
+
+/** Who has a name, by its folded form; made once for a list of commands. */
+const names = new WeakMap<readonly Command[], ReadonlyMap<string, readonly Command[]>>();
+
+function namesOf(all: readonly Command[]): ReadonlyMap<string, readonly Command[]> {
+  const known = names.get(all);
+  if (known !== undefined) return known;
+  const found = new Map<string, Command[]>();
+  for (const command of all) {
+    const { name, aliases } = command.trigger;
+    for (const each of name === '' ? aliases : [name, ...aliases]) {
+      const key = foldName(each);
+      const those = found.get(key) ?? [];
+      found.set(key, those);
+      those.push(command);
+    }
+  }
+  names.set(all, found);
+  return found;
+}
+
+function takenFault(name: string, { all, except }: Others, prefix: string): string | undefined {
+  const tidy = tidyName(name, prefix);
+  const key = foldName(tidy);
+  const other = namesOf(all)
+    .get(key)
+    ?.find(({ id }) => id !== except);
+  if (other === undefined) return undefined;
+  return foldName(other.trigger.name) === key
+    ? `${prefix}${tidy} is taken: there is a command of that name`
+    : `${prefix}${tidy} is taken: it is an alias of ${titleOf(other, prefix)}`;
+}
+
+function aliasesFault(trigger: Trigger, others: Others, prefix: string): string | undefined {
   if (trigger.aliases.length > ALIASES_LIMIT)
     return `A command has at most ${String(ALIASES_LIMIT)} aliases; this has ${String(trigger.aliases.length)}`;
   const seen = new Set([foldName(tidyName(trigger.name, prefix))]);
@@ -113,7 +146,7 @@ function aliasesFault(trigger: Trigger, others: readonly Command[], prefix: stri
   return undefined;
 }
 
-function phrasesFault(trigger: Trigger, others: readonly Command[], prefix: string): string | undefined {
+function phrasesFault(trigger: Trigger, others: Others, prefix: string): string | undefined {
   const { phrases, matchCase } = trigger;
   if (phrases.length > PHRASES_LIMIT) return `A command has at most ${String(PHRASES_LIMIT)} phrases`;
   const seen = new Set<string>();
@@ -125,7 +158,8 @@ function phrasesFault(trigger: Trigger, others: readonly Command[], prefix: stri
     if (!/[\p{L}\p{N}\p{S}\p{P}]/u.test(form)) return 'A phrase has nothing in it that can be seen';
     if (seen.has(form)) return `“${phrase.trim()}” is there twice`;
     seen.add(form);
-    const other = others.find(
+    const other = findOther(
+      others,
       (each) =>
         each.trigger.matchCase === matchCase &&
         each.trigger.phrases.some((theirs) => phraseForm(theirs, matchCase) === form),
@@ -135,7 +169,7 @@ function phrasesFault(trigger: Trigger, others: readonly Command[], prefix: stri
   return undefined;
 }
 
-function patternFault(trigger: Trigger, others: readonly Command[], prefix: string): string | undefined {
+function patternFault(trigger: Trigger, others: Others, prefix: string): string | undefined {
   const { pattern, matchCase } = trigger;
   if (pattern === '') return undefined;
   if (pattern.length > PATTERN_LIMIT) return `A pattern has at most ${String(PATTERN_LIMIT)} characters`;
@@ -144,7 +178,7 @@ function patternFault(trigger: Trigger, others: readonly Command[], prefix: stri
   if (groupNames(result.pattern).includes('all'))
     return 'A group of the pattern is called all, which is everything that was typed; call it otherwise';
   if (result.pattern.matches('')) return 'The pattern fits an empty message, and so every message';
-  const other = others.find((each) => each.trigger.pattern === pattern);
+  const other = findOther(others, (each) => each.trigger.pattern === pattern);
   return other === undefined ? undefined : `The pattern is taken: it starts ${titleOf(other, prefix)}`;
 }
 

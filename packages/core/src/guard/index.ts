@@ -65,6 +65,7 @@ export {
   GROUPS_LIMIT,
   PHRASE_GROUP_THING,
   phraseGroupBody,
+  phraseEntryFault,
   phraseGroupFaults,
   type PhraseEntry,
   type PhraseGroupBody,

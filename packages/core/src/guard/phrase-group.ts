@@ -67,13 +67,14 @@ export function phraseGroupFaults(
   if (entries.length > PHRASES_LIMIT)
     faults.entries = `At most ${PHRASES_LIMIT.toLocaleString('en')} phrases`;
   for (const [at, entry] of entries.entries()) {
-    const fault = entryFault(entry);
+    const fault = phraseEntryFault(entry);
     if (fault !== undefined) faults[`entries.${String(at)}`] = fault;
   }
   return faults;
 }
 
-function entryFault(entry: PhraseEntry): string | undefined {
+/** What is wrong with a phrase, in words. */
+export function phraseEntryFault(entry: PhraseEntry): string | undefined {
   const { consequence, note } = entry;
   if (note.length > NOTE_LIMIT) return `A note has at most ${String(NOTE_LIMIT)} characters`;
   return phraseFault(entry) ?? (consequence === null ? undefined : consequenceFault(consequence));

@@ -82,8 +82,22 @@ export interface ParsedText {
 
 export type ParseResult = { readonly text: ParsedText } | { readonly fault: TextFault };
 
+/** Texts parsed last: a text is checked, made ready and read again many times before it changes. */
+const parsed = new Map<string, ParseResult>();
+/** Of a thousand commands, all have a few. */
+const PARSED_KEPT = 5_000;
+
 /** Parses a text and finds the values it asks for. Never throws on what a person wrote. */
 export function parseText(source: string): ParseResult {
+  const known = parsed.get(source);
+  if (known !== undefined) return known;
+  const result = parse(source);
+  parsed.set(source, result);
+  if (parsed.size > PARSED_KEPT) parsed.delete(parsed.keys().next().value ?? '');
+  return result;
+}
+
+function parse(source: string): ParseResult {
   if (source.length > TEXT_LIMIT) {
     const message = `The text has ${String(source.length)} characters; ${String(TEXT_LIMIT)} is the most`;
     return { fault: { message, line: 1, column: 1 } };

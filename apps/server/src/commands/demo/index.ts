@@ -4,7 +4,6 @@ import {
   commandsByRole,
   openCommands,
   prepareCommand,
-  titleOf,
   TriggerIndex,
 } from '@gully/core/commands';
 import { countersOf, wordsOf } from '@gully/core/routines';
@@ -85,7 +84,7 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
     },
     async store(manager) {
       for (const command of byId.values()) {
-        await writeCommand(manager, command, titleOf(command, ''));
+        await writeCommand(manager, command);
         await writeVersion(manager, 'command', command, commandBody(command), 'streamer');
       }
       await insertMany(manager, CommandViewerUseRow, [...byViewer.values()]);

@@ -1,0 +1,1 @@
+export { csvRecords, type CsvRecord } from './records.js';

@@ -1,0 +1,3 @@
+import { acts } from './acts.js';
+
+await acts();
