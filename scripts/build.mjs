@@ -31,6 +31,7 @@ export async function programs() {
       'verify-ledger': `${SERVER}/ledger/verify.ts`,
       // A thread's own program, found beside whatever starts it.
       'reading.worker': `${SERVER}/database/reading.worker.ts`,
+      'shape.worker': `${SERVER}/bundles/shape.worker.ts`,
       'replay.worker': `${SERVER}/guard/replay.worker.ts`,
       // A process's own.
       'decoding-child': `${SERVER}/media/decoding-child.ts`,

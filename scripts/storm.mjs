@@ -1,10 +1,12 @@
 // @ts-check
 /**
  * `npm run storm [-- KILLS]`: kills and restarts the server at random moments under load, and
- * checks after each start that nothing it had acknowledged is lost, nor anything done twice.
+ * checks after each start that nothing it had acknowledged is lost, nor anything done twice. Meanwhile the
+ * room cuts the connection and sends its last messages again, and the disk fills up and has room again.
  */
 import { randomBytes, randomInt } from 'node:crypto';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync } from 'node:child_process';
+import { appendFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -21,6 +23,9 @@ const PURSE = 1_000_000;
 await build();
 const { startStandin } = await import(join(ROOT, 'apps/standin/dist/standin.js'));
 const folder = mkdtempSync(join(existsSync('/dev/shm') ? '/dev/shm' : tmpdir(), 'gully-storm-'));
+/** A disk of its own can be filled up without harm to anything else; not everywhere may one be made. */
+const hasOwnDisk = mounted(folder);
+const FILLER = join(folder, 'filler');
 const secret = `whsec_${randomBytes(24).toString('base64')}`;
 const port = await freePort(4820);
 const address = `http://127.0.0.1:${port}`;
@@ -39,6 +44,7 @@ const told = {
   counters: new Map(),
   codes: /** @type {string[]} */ ([]),
   returned: 0,
+  unsure: 0,
   rounds: 0,
   depth: 0,
   events: 0,
@@ -46,7 +52,9 @@ const told = {
   flint: 0,
   given: 0,
 };
-const asked = { counters: new Map(), depth: 0, events: 0, flint: 0, given: 0 };
+const asked = { counters: new Map(), depth: 0, events: 0, flint: 0, given: 0, keys: 0 };
+/** How often the room cut the connection and repeated itself, and the disk was full. */
+const happened = { cuts: 0, repeats: 0, full: 0 };
 let failures = 0;
 /** @param {boolean} holds @param {string} words */
 function check(holds, words) {
@@ -210,6 +218,7 @@ async function load(storm) {
       await pause(randomInt(12));
     }),
     again(async () => {
+      asked.keys += 1;
       buyer.write('PRIVMSG #lanternhour :!key\r\n');
       await pause(randomInt(24));
     }),
@@ -232,6 +241,25 @@ async function load(storm) {
       const { seasons } = await (await ask('seasons', 'GET')).json();
       const season = seasons.find((/** @type {any} */ each) => each.endedAt === null)?.id;
       await ask('seasons/end', 'POST', { season, next: `Season ${randomInt(1_000)}` });
+    }),
+    again(async () => {
+      await pause(randomInt(200));
+      await control('repeat', { count: 1 + randomInt(40) });
+      happened.repeats += 1;
+    }),
+    again(async () => {
+      await pause(randomInt(2_000));
+      if (storm.over) return;
+      await control('drop', { name: 'gully' });
+      happened.cuts += 1;
+    }),
+    again(async () => {
+      await pause(randomInt(3_000));
+      if (storm.over || !hasOwnDisk) return;
+      fill();
+      happened.full += 1;
+      await pause(randomInt(300));
+      rmSync(FILLER, { force: true });
     }),
     again(async () => {
       const name = `storm${randomBytes(6).toString('hex')}`;
@@ -295,15 +323,19 @@ async function verifyKeys() {
   // What had not begun when it was killed is returned by itself.
   while ((await (await ask('redemptions?state=bought', 'GET')).json()).length > 0) await pause(20);
   const file = new Sqlite(join(folder, 'gully.db'), { readonly: true });
-  const rows = /** @type {{ line: string, price: number, state: string }[]} */ (
-    file.prepare('SELECT line, price, state FROM redemptions').all()
+  const rows = /** @type {{ line: string, price: number, state: string, unsure: number }[]} */ (
+    file.prepare('SELECT line, price, state, unsure FROM redemptions').all()
   );
   file.close();
   const codes = new Set(rows.map(({ line }) => line));
   check(codes.size === rows.length, `${rows.length} purchases of ${codes.size} codes`);
+  check(rows.length <= asked.keys, `${rows.length} purchases, asked for ${asked.keys}`);
+  const back = new Set(rows.filter(({ state }) => state === 'returned').map(({ line }) => line));
+  for (const code of told.codes) check(!back.has(code), `${code} was sent and its price paid back`);
   for (const code of told.codes) check(codes.has(code), `${code} was sent and is nobody's`);
   check(new Set(told.codes).size === told.codes.length, 'a code was sent twice');
-  told.returned = rows.filter(({ state }) => state === 'returned').length;
+  told.returned = back.size;
+  told.unsure = rows.filter(({ unsure }) => unsure === 1).length;
   const paid = rows.reduce((sum, { price, state }) => sum + (state === 'returned' ? 0 : price), 0);
   const { balance } = await (await ask(`currency/viewers/${await viewer('buyer')}`, 'GET')).json();
   check(balance === PURSE - paid, `the buyer has ${balance} of ${PURSE} after paying ${paid}`);
@@ -391,6 +423,36 @@ async function setUpGames() {
   }
 }
 
+/** @param {string} act @param {object} body */
+async function control(act, body) {
+  await fetch(`http://127.0.0.1:${standin.httpPort}/control/${act}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+}
+
+/** Makes a folder a small disk of its own. @param {string} path @returns {boolean} whether that was possible */
+function mounted(path) {
+  try {
+    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=192m', 'tmpfs', path], { stdio: 'ignore' });
+    return true;
+  } catch {
+    console.log('The disk is not filled up: no disk of its own can be made here.');
+    return false;
+  }
+}
+
+/** Leaves no room on the disk. */
+function fill() {
+  for (const piece of [Buffer.alloc(1_000_000), Buffer.alloc(4_096)])
+    try {
+      for (;;) appendFileSync(FILLER, piece);
+    } catch {
+      // There is no room for another of this size.
+    }
+}
+
 const begun = Date.now();
 let server = await started();
 await ask('commands', 'POST', command('depth'));
@@ -422,6 +484,7 @@ for (let kill = 0; kill < KILLS; kill += 1) {
   await ended;
   storm.over = true;
   await loading;
+  rmSync(FILLER, { force: true });
   server = await started();
   await verify();
 }
@@ -430,9 +493,10 @@ room.destroy();
 buyer.destroy();
 gambler.destroy();
 await standin.close();
+if (hasOwnDisk) execFileSync('umount', [folder]);
 rmSync(folder, { recursive: true, force: true });
 const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
 console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent and ${told.returned} paid back, ${told.rounds} rounds played again; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent, ${told.unsure} of which may have been delivered and ${told.returned} paid back, ${told.rounds} rounds played again, ${happened.cuts} connections cut, ${happened.repeats} times the last messages again, ${happened.full} times a full disk; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
 );
 process.exit(failures === 0 ? 0 : 1);

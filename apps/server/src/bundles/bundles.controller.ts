@@ -21,7 +21,7 @@ import {
   MaxLength,
   ValidateNested,
 } from 'class-validator';
-import { MayBeMissing, ProblemView } from '../problem/index.js';
+import { AsItCame, EachIs, MayBeMissing, ProblemView, textFault, unknownFault } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { Exporting } from './exporting.js';
 import { Importing, type Choice } from './importing.js';
@@ -60,6 +60,7 @@ for (const kind of ITEM_KINDS) Ids()(ExportDto.prototype, kind);
 class BundleDto {
   @ApiProperty({ type: 'object', additionalProperties: true, description: 'the file, see docs/formats' })
   @IsDefined()
+  @AsItCame()
   @IsObject({ message: 'This is not a bundle: it is not a JSON object' })
   bundle!: object;
   @ApiPropertyOptional({ type: 'object', additionalProperties: { type: 'string' } })
@@ -67,20 +68,26 @@ class BundleDto {
   @IsObject()
   answers: Record<string, string> = {};
 }
+const CHOICES = ['take', 'rename', 'leave'] as const;
 class ChoiceDto implements Choice {
-  @ApiProperty({ enum: ITEM_KINDS }) @IsIn(ITEM_KINDS) kind!: ItemKind;
-  @ApiProperty() @IsString() @MaxLength(600) name!: string;
-  @ApiProperty({ enum: ['take', 'rename', 'leave'] })
-  @IsIn(['take', 'rename', 'leave'])
-  action!: Choice['action'];
-  @ApiProperty() @IsString() @MaxLength(200) as: string = '';
+  @ApiProperty({ enum: ITEM_KINDS }) kind!: ItemKind;
+  @ApiProperty({ maxLength: 600 }) name!: string;
+  @ApiProperty({ enum: CHOICES }) action!: Choice['action'];
+  @ApiProperty({ maxLength: 200 }) as: string = '';
 }
+
+function choiceFault(choice: Readonly<Record<string, unknown>>): string | undefined {
+  if (!ITEM_KINDS.some((kind) => kind === choice.kind)) return 'there is no such kind';
+  if (!CHOICES.some((action) => action === choice.action))
+    return `action must be one of ${CHOICES.join(', ')}`;
+  return unknownFault(choice, ['kind', 'name', 'action', 'as']) ?? textFault(choice, { name: 600, as: 200 });
+}
+
 class TakeDto extends BundleDto {
   @ApiProperty({ type: [ChoiceDto] })
   @IsArray()
   @ArrayMaxSize(3_500)
-  @ValidateNested({ each: true })
-  @Type(() => ChoiceDto)
+  @EachIs(choiceFault, { as: '' })
   choices!: ChoiceDto[];
 }
 class LookedDto implements Looked {

@@ -1,114 +1,67 @@
-import {
-  BUNDLE_VERSION,
-  bundleSchema,
-  filled,
-  ITEM_KINDS,
-  NO_ITEMS,
-  THINGS,
-  type Bundle,
-  type ItemKind,
-} from '@gully/core/bundles';
+import { BUNDLE_VERSION, filled, ITEM_KINDS, NO_ITEMS, THINGS, type Bundle } from '@gully/core/bundles';
 import { completeSteps } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingShape } from '@gully/core/things';
-import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
-import { breathe, breather } from '../database/index.js';
+import { breather } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import { errorInWords } from '../routines/index.js';
 import type { AnyBody } from '../things/index.js';
+import { shapeCheck } from './shape-check.js';
 
 const NO_CHOICES = { choices: [] as readonly string[] };
-interface Schema {
-  readonly $id: string;
-  readonly properties: Readonly<Record<string, unknown>>;
-  readonly $defs: object;
-}
-
-/** What a bundle, and each of the things in it, has to look like. */
-interface Shapes {
-  /** all but the things in its lists */
-  readonly outline: ValidateFunction;
-  readonly questions: ValidateFunction;
-  readonly items: ReadonlyMap<ItemKind, ValidateFunction>;
-}
-/** Made with the first bundle that comes: it takes longer than much of the start. */
-let made: Promise<Shapes> | undefined;
-
-/** Compiled part by part, since all of it takes half a second. */
-async function makeShapes(): Promise<Shapes> {
-  const ajv = new Ajv2020({ discriminator: true, strict: false, inlineRefs: false });
-  const schema = bundleSchema() as unknown as Schema;
-  ajv.addSchema(schema);
-  const at = (path: string): ValidateFunction => {
-    const found = ajv.getSchema(`${schema.$id}#/${path}`);
-    if (found === undefined) throw new Error(`the format of bundles has no ${path}`);
-    return found;
-  };
-  // Steps first: everything else is made of them.
-  for (const name of Object.keys(schema.$defs).reverse()) {
-    at(`$defs/${name}`);
-    await breathe();
-  }
-  const items = new Map(ITEM_KINDS.map((many) => [many, at(`properties/${many}/items`)]));
-  await breathe();
-  return { outline: ajv.compile(outlineOf(schema)), questions: at('properties/questions'), items };
-}
-
-/** The same shape, in which the things of all kinds may be anything: each is looked at by itself. */
-function outlineOf(schema: Schema): object {
-  const properties: Record<string, unknown> = { ...schema.properties };
-  for (const many of ITEM_KINDS) properties[many] = { ...(properties[many] as object), items: {} };
-  return { ...schema, $id: 'https://gully.example/formats/bundle-outline.json', properties };
-}
-
 /**
  * Reads a bundle, its questions answered; thing by thing, so that other things have their turn.
  * @throws Problem 422 that names what is wrong and where; nothing was changed by then
  */
 export async function readBundle(given: unknown, answers: Readonly<Record<string, string>>): Promise<Bundle> {
-  const shapes = await (made ??= makeShapes());
   const pause = breather();
-  const bundle = await whole(given, shapes, pause);
-  const { faults, value: rest } = filled({ ...bundle, ...NO_ITEMS }, bundle.questions, answers);
+  const bundle = await whole(given, pause);
+  const { faults, value: rest } = filled({ ...bundle, ...NO_ITEMS, files: {} }, bundle.questions, answers);
   if (Object.keys(faults).length > 0)
     throw refused(
       'Some answers are not usable',
       Object.entries(faults).map(([name, fault]) => `${name}: ${fault}`),
       faults,
     );
-  refuseFaults(shapes.outline, bundle, '');
-  const items: Partial<Record<ItemKind, readonly AnyBody[]>> = {};
-  for (const many of ITEM_KINDS) {
-    const read: AnyBody[] = [];
-    for (const [n, item] of bundle[many].entries()) {
-      await pause();
-      const { value } = filled<AnyBody>(item, bundle.questions, answers);
-      refuseFaults(shapes.items.get(many), value, `/${many}/${String(n)}`);
-      read.push(value);
-    }
-    items[many] = read;
-  }
-  const value = { ...rest, ...items } as Bundle;
+  const items: Record<string, unknown> = {};
+  for (const many of ITEM_KINDS)
+    items[many] = await eachOf(bundle[many], (item) => filled(item, bundle.questions, answers).value, pause);
+  const value = { ...rest, ...items, files: bundle.files } as Bundle;
+  const errors = await shapeCheck.errorsOf('bundle', { ...value, files: withoutContent(value.files) });
+  if (errors.length > 0) throw refused('The bundle cannot be used', errors.map(errorInWords));
   const twice = namedTwice(value);
   if (twice !== undefined) throw refused('The bundle cannot be used', [twice]);
   return value;
 }
 
-function refuseFaults(shape: ValidateFunction | undefined, value: unknown, before: string): void {
-  if (shape === undefined || shape(value)) return;
-  const errors = (shape.errors ?? []).slice(0, 3);
-  throw refused(
-    'The bundle cannot be used',
-    errors.map((error) => errorInWords({ ...error, instancePath: before + error.instancePath })),
+/** What is no list stays as it is, and is told of with the rest that is wrong. */
+async function eachOf(
+  listed: unknown,
+  work: (item: unknown) => unknown,
+  pause: () => Promise<void> | undefined,
+): Promise<unknown> {
+  if (!Array.isArray(listed)) return listed;
+  const done: unknown[] = [];
+  for (const item of listed) {
+    await pause();
+    done.push(work(item));
+  }
+  return done;
+}
+
+/** The content of media may have many megabytes, and is looked at when it is kept. */
+function withoutContent(files: unknown): unknown {
+  if (typeof files !== 'object' || files === null) return files;
+  return Object.fromEntries(
+    Object.entries(files).map(([file, content]: [string, unknown]) => [
+      file,
+      typeof content === 'string' ? '' : content,
+    ]),
   );
 }
 
 /** What may be left out, put in; and what can be told at once of a file that is another one. */
-async function whole(
-  given: unknown,
-  shapes: Shapes,
-  pause: () => Promise<void> | undefined,
-): Promise<Bundle> {
+async function whole(given: unknown, pause: () => Promise<void> | undefined): Promise<Bundle> {
   if (typeof given !== 'object' || given === null || Array.isArray(given))
     throw refused('This is not a bundle', ['It is not a JSON object']);
   const { format, version } = given as Record<string, unknown>;
@@ -125,23 +78,14 @@ async function whole(
     ...NO_ITEMS,
     files: {},
     ...given,
-  } as unknown as Bundle & Record<ItemKind, unknown>;
-  for (const many of ITEM_KINDS) {
-    const listed = bundle[many] as unknown;
-    // What is no list is told of later.
-    if (!Array.isArray(listed)) continue;
-    const complete: unknown[] = [];
-    for (const item of listed) {
-      await pause();
-      complete.push(completeSteps(item));
-    }
-    Object.assign(bundle, { [many]: complete });
-  }
-  const shape = shapes.questions;
-  if (!shape(bundle.questions))
+  } as unknown as Bundle;
+  for (const many of ITEM_KINDS)
+    Object.assign(bundle, { [many]: await eachOf(bundle[many], (item) => completeSteps(item), pause) });
+  const errors = await shapeCheck.errorsOf('questions', bundle.questions);
+  if (errors.length > 0)
     throw refused(
       'The bundle cannot be used',
-      (shape.errors ?? []).slice(0, 3).map((error) => `In its questions: ${errorInWords(error)}`),
+      errors.map((error) => `In its questions: ${errorInWords(error)}`),
     );
   // The file may leave the choices out where there are none.
   return { ...bundle, questions: bundle.questions.map((question) => ({ ...NO_CHOICES, ...question })) };

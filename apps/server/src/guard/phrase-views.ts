@@ -6,7 +6,7 @@ import {
   type PhraseEntry,
   type PhraseGroupBody,
 } from '@gully/core/guard';
-import { Transform, Type } from 'class-transformer';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
@@ -19,9 +19,9 @@ import {
   IsString,
   MaxLength,
   Min,
-  ValidateBy,
   ValidateNested,
 } from 'class-validator';
+import { EachIs, textFault, unknownFault } from '../problem/index.js';
 
 /** Bytes a group of phrases may have when it comes in. */
 export const GROUP_BYTES = 6_000_000;
@@ -49,51 +49,16 @@ export class PhraseEntryDto implements PhraseEntry {
 }
 const TEXTS = { id: 200, text: 20_000, note: 1_000 } as const;
 const FLAGS = ['wholeWords', 'exact'] as const;
-const FIELDS = new Set<string>([...Object.keys(TEXTS), ...FLAGS, 'kind', 'consequence']);
+const FIELDS = [...Object.keys(TEXTS), ...FLAGS, 'kind', 'consequence'];
 
-/** Checks thousands of phrases in one pass; the checks of a class for each of them take a second for 5,000. */
-function ArePhrases(): PropertyDecorator {
-  return ValidateBy({
-    name: 'arePhrases',
-    validator: {
-      validate: (value) => firstFault(value) === undefined,
-      defaultMessage: (about) => firstFault(about?.value) ?? '',
-    },
-  });
-}
-
-/** With what may be left out. */
-function completed(entries: unknown): unknown {
-  if (!Array.isArray(entries)) return entries;
-  return entries.map((entry: unknown) =>
-    typeof entry === 'object' && entry !== null ? { note: '', consequence: null, ...entry } : entry,
-  );
-}
-
-function firstFault(value: unknown): string | undefined {
-  if (!Array.isArray(value)) return undefined;
-  for (const [at, entry] of value.entries()) {
-    const fault = shapeFault(entry);
-    if (fault !== undefined) return `entries.${String(at)}: ${fault}`;
-  }
-  return undefined;
-}
-
-function shapeFault(entry: unknown): string | undefined {
-  if (typeof entry !== 'object' || entry === null || Array.isArray(entry)) return 'it must be an object';
-  const given = entry as Record<string, unknown>;
-  const unknown = Object.keys(entry).find((name) => !FIELDS.has(name));
-  if (unknown !== undefined) return `there is no field called ${unknown}`;
-  for (const [name, most] of Object.entries(TEXTS)) {
-    const text = given[name];
-    if (typeof text !== 'string' || text.length > most)
-      return `${name} must be a text of at most ${String(most)} characters`;
-  }
-  for (const name of FLAGS) if (typeof given[name] !== 'boolean') return `${name} must be true or false`;
-  if (!KINDS.some((kind) => kind === given.kind)) return `kind must be one of ${KINDS.join(', ')}`;
-  const { consequence } = given;
+function phraseShapeFault(entry: Readonly<Record<string, unknown>>): string | undefined {
+  const wrong = unknownFault(entry, FIELDS) ?? textFault(entry, TEXTS);
+  if (wrong !== undefined) return wrong;
+  for (const name of FLAGS) if (typeof entry[name] !== 'boolean') return `${name} must be true or false`;
+  if (!KINDS.some((kind) => kind === entry.kind)) return `kind must be one of ${KINDS.join(', ')}`;
+  const { consequence } = entry;
   if (consequence === null) return undefined;
-  const { action, seconds } = consequence as Partial<Consequence>;
+  const { action, seconds } = (consequence ?? {}) as Partial<Consequence>;
   return ACTIONS.some((each) => each === action) && typeof seconds === 'number'
     ? undefined
     : 'consequence must have an action and seconds';
@@ -111,8 +76,7 @@ export class PhraseGroupBodyDto implements PhraseGroupBody {
   @IsDefined()
   @IsArray()
   @ArrayMaxSize(PHRASES_LIMIT)
-  @ArePhrases()
-  @Transform(({ obj }: { obj: { entries: unknown } }) => completed(obj.entries))
+  @EachIs(phraseShapeFault, { note: '', consequence: null })
   entries!: PhraseEntryDto[];
 }
 export class PhraseGroupChangeDto extends PhraseGroupBodyDto {

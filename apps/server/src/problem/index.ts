@@ -1,3 +1,4 @@
+export { AsItCame, EachIs, textFault, unknownFault } from './each-is.js';
 export { MayBeMissing } from './may-be-missing.js';
 export { ProblemFilter } from './filter.js';
 export { ProblemView } from './view.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { ChatLog } from '../chat/index.js';
-import { Database, type EntityManager, newId, likePart } from '../database/index.js';
+import { breathe, Database, type EntityManager, newId, likePart } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { JobQueue } from '../jobs/index.js';
 import { NewsService } from '../news/index.js';
@@ -37,35 +37,49 @@ export class Erasing {
     const ids = await this.changes.allIds(id);
     await this.database.flushed();
     const names = new Set((await this.changes.namesOf(ids)).values());
+    // Looked for beside chat: it takes going through all there is. Nothing is decided meanwhile.
+    const all = JSON.stringify(ids);
+    const own = await this.found('chat_lines', `viewer_id IN ${EACH}`, [all]);
+    const caused = await this.found('chat_lines', `caused_by IN ${EACH}`, [all]);
+    const runs = await this.found('run_log', `viewer_id IN ${EACH}`, [all]);
+    const spoken = await this.database.long.rows<{ name: string }>(
+      `SELECT DISTINCT name FROM chat_lines WHERE id IN ${EACH}`,
+      [JSON.stringify(own)],
+    );
+    for (const { name } of spoken) names.add(name);
+    const named = await this.findNames([...names]);
     await this.database.write(async (manager) => {
       const marks = ids.map(() => '?').join(', ');
-      const spoken = await manager.query<{ name: string }[]>(
-        `SELECT DISTINCT name FROM chat_lines WHERE viewer_id IN (${marks})`,
-        ids,
-      );
-      for (const { name } of spoken) names.add(name);
-      await manager.query(
-        `UPDATE chat_lines SET name = ?, text = '', brief = '', why = NULL WHERE viewer_id IN (${marks})`,
-        [ERASED, ...ids],
+      await eachPiece(own, (some) =>
+        manager.query(
+          `UPDATE chat_lines SET name = ?, text = '', brief = '', why = NULL WHERE id IN ${EACH}`,
+          [ERASED, some],
+        ),
       );
       // What the bot said or sent for them may have their words in it.
-      await manager.query(
-        `UPDATE chat_lines SET text = ?, brief = '', why = NULL WHERE caused_by IN (${marks})`,
-        [`(for an ${ERASED})`, ...ids],
+      await eachPiece(caused, (some) =>
+        manager.query(`UPDATE chat_lines SET text = ?, brief = '', why = NULL WHERE id IN ${EACH}`, [
+          `(for an ${ERASED})`,
+          some,
+        ]),
       );
-      await manager.query(
-        `UPDATE deliveries SET body = '{}', answer = '' WHERE substr(id, 1, 26) IN
-           (SELECT id FROM chat_lines WHERE viewer_id IN (${marks}))`,
-        ids,
+      await eachPiece(own, (some) =>
+        manager.query(`UPDATE deliveries SET body = '{}', answer = '' WHERE substr(id, 1, 26) IN ${EACH}`, [
+          some,
+        ]),
       );
-      for (const name of names) await eraseName(manager, name, [...TEXTS, ...this.parts.texts]);
+      for (const { table, columns, ids: rows } of named)
+        await eachPiece(rows, (some) => eraseNames(manager, [...names], { table, columns }, some));
+      for (const name of names) await eraseRemembered(manager, name);
       await manager.query(`DELETE FROM remembered WHERE viewer IN (${marks}) OR caused_by IN (${marks})`, [
         ...ids,
         ...ids,
       ]);
-      await manager.query(
-        `UPDATE run_log SET viewer = ?, words = '', checks = '[]' WHERE viewer_id IN (${marks})`,
-        [ERASED, ...ids],
+      await eachPiece(runs, (some) =>
+        manager.query(`UPDATE run_log SET viewer = ?, words = '', checks = '[]' WHERE id IN ${EACH}`, [
+          ERASED,
+          some,
+        ]),
       );
       // Runs that ended with the name are told of as ended.
       await manager.query(
@@ -92,6 +106,25 @@ export class Erasing {
     this.news.forget();
     this.news.publish('erased', { viewer: id });
   }
+
+  private async found(table: string, where: string, values: readonly unknown[]): Promise<string[]> {
+    const sql = `SELECT id FROM ${table} WHERE ${where}`;
+    return (await this.database.long.rows<{ id: string }>(sql, values)).map(({ id }) => id);
+  }
+
+  /** Rows of all texts that have one of these names. */
+  private async findNames(
+    names: readonly string[],
+  ): Promise<(Texts & { readonly ids: readonly string[] })[]> {
+    const found: (Texts & { readonly ids: readonly string[] })[] = [];
+    for (const [table, columns] of [...TEXTS, ...this.parts.texts]) {
+      const likes = names.flatMap((name) => columns.map((column) => [column, likePart(name)] as const));
+      const where = likes.map(([column]) => `${column} LIKE ? ESCAPE '\\'`).join(' OR ');
+      const values = likes.map(([, like]) => like);
+      found.push({ table, columns, ids: await this.found(table, where, values) });
+    }
+    return found;
+  }
 }
 
 /** Tables with an id in which texts of others, and what was said or sent, may have the name. */
@@ -102,27 +135,56 @@ const TEXTS: readonly (readonly [table: string, columns: readonly string[]])[] =
   ['deliveries', ['body', 'answer']],
 ];
 
-/** A name goes where others' lines and what the bot said have it, as a whole word in any case. */
-async function eraseName(manager: EntityManager, name: string, texts: typeof TEXTS): Promise<void> {
-  const likes = likePart(name);
-  const word = new RegExp(
+/** A table with an id, and its texts. */
+interface Texts {
+  readonly table: string;
+  readonly columns: readonly string[];
+}
+
+/** Ids that are given as JSON. */
+const EACH = '(SELECT value FROM json_each(?))';
+/** Rows that are changed in one go. */
+const TOGETHER = 500;
+
+async function eachPiece(ids: readonly string[], work: (some: string) => Promise<unknown>): Promise<void> {
+  for (let at = 0; at < ids.length; at += TOGETHER) {
+    await work(JSON.stringify(ids.slice(at, at + TOGETHER)));
+    await breathe();
+  }
+}
+
+/** Names go where others' lines and what the bot said have them, as whole words in any case. */
+async function eraseNames(
+  manager: EntityManager,
+  names: readonly string[],
+  { table, columns }: Texts,
+  some: string,
+): Promise<void> {
+  const words = names.map(wordOf);
+  const without = (text: string | null): string | null =>
+    text === null ? null : words.reduce((left, word) => left.replace(word, ERASED), text);
+  const rows = await manager.query<Record<string, string | null>[]>(
+    `SELECT id, ${columns.join(', ')} FROM ${table} WHERE id IN ${EACH}`,
+    [some],
+  );
+  for (const row of rows)
+    await manager.query(
+      `UPDATE ${table} SET ${columns.map((column) => `${column} = ?`).join(', ')} WHERE id = ?`,
+      [...columns.map((column) => without(row[column] ?? null)), row.id],
+    );
+}
+
+function wordOf(name: string): RegExp {
+  return new RegExp(
     `(?<![\\p{L}\\p{N}_])${name.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&')}(?![\\p{L}\\p{N}_])`,
     'giu',
   );
-  const without = (text: string | null): string | null => (text === null ? null : text.replace(word, ERASED));
-  for (const [table, columns] of texts) {
-    const where = columns.map((column) => `${column} LIKE ? ESCAPE '\\'`).join(' OR ');
-    const rows = await manager.query<Record<string, string | null>[]>(
-      `SELECT id, ${columns.join(', ')} FROM ${table} WHERE ${where}`,
-      columns.map(() => likes),
-    );
-    for (const row of rows)
-      await manager.query(
-        `UPDATE ${table} SET ${columns.map((column) => `${column} = ?`).join(', ')} WHERE id = ?`,
-        [...columns.map((column) => without(row[column] ?? null)), row.id],
-      );
-  }
+}
+
+async function eraseRemembered(manager: EntityManager, name: string): Promise<void> {
+  const likes = likePart(name);
   await manager.query(`UPDATE remembered SET text = ? WHERE text LIKE ? ESCAPE '\\'`, [ERASED, likes]);
   // A run that goes on would say the name; it ends here.
   await manager.query(`DELETE FROM runs WHERE state LIKE ? ESCAPE '\\'`, [likes]);
+  await breathe();
 }
