@@ -488,15 +488,17 @@ for (let kill = 0; kill < KILLS; kill += 1) {
   server = await started();
   await verify();
 }
+const over = new Promise((resolve) => server.once('exit', resolve));
 server.kill('SIGTERM');
+await over;
 room.destroy();
 buyer.destroy();
 gambler.destroy();
 await standin.close();
-if (hasOwnDisk) execFileSync('umount', [folder]);
+if (hasOwnDisk) execFileSync('umount', ['-l', folder]);
 rmSync(folder, { recursive: true, force: true });
 const sum = [...told.counters.values()].reduce((all, value) => all + value, 0);
 console.log(
-  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent, ${told.unsure} of which may have been delivered and ${told.returned} paid back, ${told.rounds} rounds played again, ${happened.cuts} connections cut, ${happened.repeats} times the last messages again, ${happened.full} times a full disk; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
+  `${KILLS} kills in ${Math.round((Date.now() - begun) / 1000)} s: ${sum} counters set, ${told.depth} replies, ${told.events} events, ${told.commands.size} commands, ${told.given + told.flint} flint acknowledged, ${told.codes.length} codes sent, ${told.unsure} that may have been and ${told.returned} paid back, ${told.rounds} rounds played again, ${happened.cuts} connections cut, ${happened.repeats} times the last messages again, ${happened.full} times a full disk; ${failures === 0 ? 'nothing lost' : `${failures} LOST`}`,
 );
 process.exit(failures === 0 ? 0 : 1);

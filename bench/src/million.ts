@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { acts } from './acts.js';
 import { seedChannel } from './channel.js';
 import { Load } from './load.js';
 import { end, inRoom, residentMb, start, startGully } from './program.js';
@@ -66,6 +67,7 @@ async function main(): Promise<void> {
   );
   await pages(folders.many);
   for (const folder of Object.values(folders)) rmSync(folder, { recursive: true, force: true });
+  await acts();
 }
 
 /** How long starts take, in turn. */
