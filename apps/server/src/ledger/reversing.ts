@@ -120,6 +120,8 @@ export class Reversing {
         short.set(account, (short.get(account) ?? 0) + amount);
       if (reversal.change === undefined) continue;
       changes.push(reversal.change);
+      // What is left to each matters to the ones after it alone.
+      if (posting === postings.at(-1)) break;
       for (const { from, to, amount } of reversal.change.entries)
         for (const [account, by] of [
           [from, -amount],
@@ -223,10 +225,14 @@ function entryOf({ amount, fromKind, from, toKind, to }: Stored): Entry {
 }
 
 function viewersOf(postings: readonly Pick<PostedChange, 'entries'>[]): string[] {
-  const viewers = postings.flatMap(({ entries }) =>
-    entries.flatMap(({ from, to }) => [viewerOfAccount(from) ?? [], viewerOfAccount(to) ?? []].flat()),
-  );
-  return [...new Set(viewers)];
+  const viewers = new Set<string>();
+  for (const { entries } of postings)
+    for (const { from, to } of entries)
+      for (const account of [from, to]) {
+        const viewer = viewerOfAccount(account);
+        if (viewer !== undefined) viewers.add(viewer);
+      }
+  return [...viewers];
 }
 
 function sum(amounts: readonly number[]): number {

@@ -21,8 +21,7 @@ export function EachIs(fault: (entry: Fields) => string | undefined, blank: Fiel
     return undefined;
   };
   return applyDecorators(
-    // As it came, since copying it as a class does takes as long as checking it.
-    Transform(({ obj, key }: { obj: Fields; key: string }) => completed(obj[key], blank)),
+    asItCame((value) => completed(value, blank)),
     ValidateBy({
       name: 'eachIs',
       validator: {
@@ -33,9 +32,32 @@ export function EachIs(fault: (entry: Fields) => string | undefined, blank: Fiel
   );
 }
 
-/** Takes an object as it came. */
+/** Takes an object as it came: copying it piece by piece, as is done with classes, takes as long as checking it. */
 export function AsItCame(): PropertyDecorator {
-  return Transform(({ obj, key }: { obj: Fields; key: string }) => obj[key]);
+  return asItCame((value) => value);
+}
+
+const UNTOUCHED = Symbol('properties that are taken as they came');
+type Handed = () => unknown;
+
+function asItCame(work: (value: unknown) => unknown): PropertyDecorator {
+  return (target, key) => {
+    const known = (Reflect.getMetadata(UNTOUCHED, target) ?? []) as readonly (string | symbol)[];
+    Reflect.defineMetadata(UNTOUCHED, [...known, key], target);
+    Transform(({ obj, key: name }: { obj: Fields; key: string }) => {
+      const given = obj[name];
+      return work(typeof given === 'function' ? (given as Handed)() : given);
+    })(target, key);
+  };
+}
+
+/** The body with what is taken as it came hidden from whoever copies it. */
+export function withUntouched(body: object, shape: { readonly prototype: object }): object {
+  const keys = (Reflect.getMetadata(UNTOUCHED, shape.prototype) ?? []) as readonly string[];
+  const handed = keys
+    .filter((key) => key in body)
+    .map((key) => [key, (): unknown => (body as Fields)[key]] as const);
+  return handed.length === 0 ? body : { ...body, ...Object.fromEntries(handed) };
 }
 
 /** A text of at most so many characters under each of these names. */

@@ -1,4 +1,5 @@
 import { Injectable, ValidationPipe, type ArgumentMetadata, type ValidationError } from '@nestjs/common';
+import { withUntouched } from './each-is.js';
 import { Problem } from './problem.js';
 
 /** Names that mean something to the program itself, wherever they stand. */
@@ -25,7 +26,8 @@ class Validation extends ValidationPipe {
     if (typeof value !== 'object' || value === null)
       throw unusable('Send what is asked for as a JSON object, as application/json');
     refuseReserved(value);
-    const read: unknown = await super.transform(value, metadata);
+    const shape = metadata.metatype as unknown as { readonly prototype: object };
+    const read: unknown = await super.transform(withUntouched(value, shape), metadata);
     const fields = listsForObjects(read);
     if (Object.keys(fields).length > 0) throw unusable(Object.values(fields).join('; '), fields);
     return read;

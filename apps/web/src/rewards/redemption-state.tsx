@@ -1,18 +1,17 @@
-import { Check, CircleDashed, CircleHelp, Hourglass, MessageCircleQuestion, Undo2 } from 'lucide-react';
+import { Check, CircleDashed, Hourglass, MessageCircleQuestion, Undo2 } from 'lucide-react';
 import type { Redemption } from '../api/index.js';
 
 const STATES = {
   bought: ['under way', 'text-pool', CircleDashed],
   asked: ['waits for an answer', 'text-ochre', MessageCircleQuestion],
-  unsure: ['may have been delivered', 'text-ochre', CircleHelp],
   waiting: ['to hand over', 'text-ochre', Hourglass],
   done: ['done', 'text-moss', Check],
   returned: ['returned', 'text-soft', Undo2],
 } as const;
 
 /** Where a purchase stands, in a word with its icon. */
-export function RedemptionState({ state, unsure }: Pick<Redemption, 'state' | 'unsure'>) {
-  const [words, colour, Icon] = STATES[unsure && state === 'waiting' ? 'unsure' : state];
+export function RedemptionState({ state }: Pick<Redemption, 'state'>) {
+  const [words, colour, Icon] = STATES[state];
   return (
     <span className={`state whitespace-nowrap ${colour}`}>
       <Icon className="i s" aria-hidden="true" /> {words}

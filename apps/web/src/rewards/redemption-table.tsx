@@ -74,10 +74,13 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
             <td className="!whitespace-normal">
               <span className="line-clamp-3 [overflow-wrap:anywhere]">{aboutOf(row)}</span>
               <Secrets redemption={row} />
+              {row.unsure && row.state === 'waiting' && (
+                <span className="s2 block text-ochre">may have been delivered</span>
+              )}
               {row.note !== '' && <span className="s2 block text-soft">{row.note}</span>}
             </td>
             <td className="max-desk:hidden" title={exact(row.since)}>
-              <RedemptionState {...row} />
+              <RedemptionState state={row.state} />
             </td>
             <td className="!pr-4">
               <Acts redemption={row} busy={busy} onAct={onAct} />
@@ -121,7 +124,7 @@ function Acts({
   );
   const isOpen = state === 'waiting' || state === 'asked';
   return (
-    <span className="row flex-nowrap justify-end max-desk:flex-col max-desk:!items-end">
+    <span className="row min-w-40 flex-wrap justify-end max-desk:min-w-0 max-desk:flex-col max-desk:!items-end">
       {state === 'waiting' && button('done', 'Done', Check)}
       {state === 'waiting' && hasLine && button('send', 'Send again', Send)}
       {state === 'done' && gives === 'hand-over' && button('reopen', 'Not done', RotateCcw)}

@@ -200,8 +200,11 @@ test('a code that did not get there says why, and is sent again from the panelâ€
     hasLine: true,
     note: 'It could not be sent privately: No such nick',
   });
-  const { asked } = drawPage(<HandOverPage />, answers([stuck]), '/review/hand-over');
+  const unsure = bought('u', 'tallowfen', { hasLine: true, unsure: true });
+  const { asked } = drawPage(<HandOverPage />, answers([stuck, unsure]), '/review/hand-over');
   await screen.findByText(/No such nick/u);
+  const row = screen.getByRole('button', { name: 'Return: Postcard of tallowfen' }).closest('tr')!;
+  within(row).getByText('may have been delivered');
   fireEvent.click(screen.getByRole('button', { name: 'Send again: Postcard of siltlark' }));
   await waitFor(() => {
     expect(acted(asked)).toEqual([{ act: 'send', ids: ['c'], note: '' }]);

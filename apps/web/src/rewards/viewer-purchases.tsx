@@ -26,7 +26,7 @@ export function LastPurchases({ viewerId }: { readonly viewerId: string }) {
                 {redemption.price === 0 ? 'free' : full(redemption.price)}, <Ago at={redemption.at} />
               </span>
             </span>
-            <RedemptionState {...redemption} />
+            <RedemptionState state={redemption.state} />
           </li>
         ))}
       </ul>
