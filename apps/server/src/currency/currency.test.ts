@@ -64,6 +64,67 @@ const here = async (name: string): Promise<void> => {
   );
 };
 
+describe('what concerns thousands', () => {
+  const MANY = 1_500;
+  const gift = (key: string) =>
+    gully.http.post('/api/currency/by-hand').send({ does: 'give', amount: 4, role: 'subscriber', key });
+  /** What the ledger says of itself. */
+  const faults = async (): Promise<unknown[]> => {
+    await gully.http.post('/api/ledger/verification').expect(202);
+    return until(async () => {
+      const { body } = await gully.http.get('/api/ledger/verification');
+      const { progress, last } = body as { progress: number | null; last: { faults: unknown[] } | null };
+      return progress === null ? last?.faults : undefined;
+    }, 'the verification');
+  };
+
+  beforeEach(async () => {
+    await gully.source.query(
+      `WITH RECURSIVE n (x) AS (SELECT 0 UNION ALL SELECT x + 1 FROM n WHERE x + 1 < ?)
+       INSERT INTO viewers (id, connection, account, name, role, first_seen, last_seen, messages, watch_ms)
+       SELECT printf('V%025d', x), 'irc', 'account:caver' || x, 'caver' || x, 'subscriber', x, x, 1, 0 FROM n`,
+      [MANY],
+    );
+  });
+
+  test('is one movement, done once, between what chat decides, and taken back as one', async () => {
+    await gully.add({ name: 'flint', aliases: [], text: '{{ viewer.name }} has {{ viewer.balance }}' });
+    // Looked up before: what is in memory of them must not stay as it was.
+    await gully.type('caver7', '!flint', ['subscriber']);
+    await gully.said('caver7 has 0');
+    const [first, again] = await Promise.all([gift('gift-to-many'), gift('gift-to-many')]);
+    expect([first.status, again.status]).toEqual([200, 200]);
+    const { posting, total } = first.body as { posting: number; total: number };
+    expect([total, (again.body as { posting: number }).posting]).toEqual([4 * MANY, posting]);
+    await gully.type('caver7', '!flint', ['subscriber']);
+    await gully.said('caver7 has 4');
+    const back = await gully.http.post(`/api/ledger/${String(posting)}/reversal`).expect(200);
+    expect(back.body).toMatchObject({ total: 4 * MANY, viewers: MANY, short: [] });
+    await gully.type('caver7', '!flint', ['subscriber']);
+    await until(
+      async () =>
+        (await gully.lines()).filter(({ own, text }) => own && text === 'caver7 has 0').length === 2
+          ? true
+          : undefined,
+      'what they have in the end',
+    );
+    expect(await faults()).toEqual([]);
+  });
+
+  test('is all there or not at all where the disk refuses some of it, and the next is', async () => {
+    let written = 0;
+    const disk = new FaultyDisk(gully.source);
+    disk.refuse((sql) => sql.includes('INTO ledger_entries') && (written += 1) > 30);
+    await gift('gift-that-fails').expect(507);
+    disk.heal();
+    expect(await balances()).toEqual({});
+    await gift('gift-that-fails').expect(200);
+    const given = Object.values(await balances());
+    expect([given.length, new Set(given)]).toEqual([MANY, new Set([4])]);
+    expect(await faults()).toEqual([]);
+  });
+});
+
 describe('payouts', () => {
   test('pay who is present while live, more to who talked and by role, and nothing offline', async () => {
     await gully.type('tallowfen', 'evening');

@@ -33,6 +33,22 @@ describe('reads beside chat', () => {
     expect(drips).toEqual({ name: 'drips', value: 4, most: 9, changedAt: 0 });
   });
 
+  test('of many rows come in their order, a part at a time, with other things in between', async () => {
+    const state = { over: false, turns: 0 };
+    const turns = async (): Promise<void> => {
+      for (; !state.over; state.turns += 1) await new Promise(setImmediate);
+    };
+    const counting = `WITH RECURSIVE n (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM n WHERE x < 20500) SELECT x FROM n`;
+    const reading = database.long.rows<{ x: number }>(counting).finally(() => {
+      state.over = true;
+    });
+    const [rows] = await Promise.all([reading, turns()]);
+    expect(rows.map(({ x }) => x)).toEqual(Array.from({ length: 20_500 }, (_, n) => n + 1));
+    // One for each part at the least.
+    expect(state.turns).toBeGreaterThan(20);
+    expect(await one()).toEqual([{ x: 1 }]);
+  });
+
   test('cannot write, and say what is wrong with a statement', async () => {
     await expect(database.long.rows('DELETE FROM counters')).rejects.toThrow();
     const faulty = database.long.rows('SELECT x FROM nowhere');

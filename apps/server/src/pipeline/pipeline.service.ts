@@ -83,11 +83,17 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
       const { changes, write, along, done } = await job.decide(breather());
       const stored = this.keepers.stored(changes);
       if (stored.length > 0 || write !== undefined) {
-        await this.database.write(async (manager) => {
-          await this.keepers.write(manager, stored);
-          await write?.(manager);
-          await along?.(manager);
-        });
+        try {
+          await this.database.write(async (manager) => {
+            await this.keepers.write(manager, stored);
+            await write?.(manager);
+            await along?.(manager);
+          });
+        } catch (error) {
+          // What keepers learned while they wrote is not on disk.
+          await this.restore();
+          throw error;
+        }
         await this.keepers.appliedBroadly(changes);
         this.keepers.written(changes);
       }
