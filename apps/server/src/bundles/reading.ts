@@ -34,7 +34,7 @@ export async function readBundle(given: unknown, answers: Readonly<Record<string
   return value;
 }
 
-/** What is no list stays as it is, and is told of with the rest that is wrong. */
+/** What is not a list stays as it is, and is reported with whatever else is wrong. */
 async function eachOf(
   listed: unknown,
   work: (item: unknown) => unknown,

@@ -20,7 +20,7 @@ const { path } = workerData as { path: string };
 const file = new SqliteFile(path, { readonly: true });
 file.pragma('busy_timeout = 5000');
 
-/** Rows that are handed over in one go: whoever asked reads them on the main thread, between other things. */
+/** Rows that are handed over in one go, so that the main thread can do other things in between. */
 const PIECE = 1_000;
 /** What was read and is not handed over yet. */
 let left: object[] = [];

@@ -175,7 +175,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     });
   }
 
-  /** Somebody may write again: only now is it no longer on the list, so that a lost connection keeps nobody out. */
+  /** Someone may write again. Only now does it leave the list, so that a lost connection keeps no one out. */
   private lifted({ viewerId, name, modes }: SilenceRow): undefined {
     this.database
       .write((manager) => manager.delete(SilenceRow, { viewerId }))

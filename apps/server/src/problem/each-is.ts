@@ -51,7 +51,7 @@ function asItCame(work: (value: unknown) => unknown): PropertyDecorator {
   };
 }
 
-/** The body with what is taken as it came hidden from whoever copies it. */
+/** The body, with what is taken as it came hidden from the copying. */
 export function withUntouched(body: object, shape: { readonly prototype: object }): object {
   const keys = (Reflect.getMetadata(UNTOUCHED, shape.prototype) ?? []) as readonly string[];
   const handed = keys
@@ -70,7 +70,7 @@ export function textFault(entry: Fields, texts: Readonly<Record<string, number>>
   return undefined;
 }
 
-/** A field nobody knows. */
+/** A field that is not known. */
 export function unknownFault(entry: Fields, known: readonly string[]): string | undefined {
   const unknown = Object.keys(entry).find((name) => !known.includes(name));
   return unknown === undefined ? undefined : `there is no field called ${unknown}`;

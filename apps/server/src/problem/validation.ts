@@ -49,7 +49,7 @@ function refuseReserved(value: object): void {
 /** The checks take a list of objects wherever an object is declared; an empty one has nothing wrong with it. */
 function listsForObjects(read: unknown, before = ''): Record<string, string> {
   const fields: Record<string, string> = {};
-  // What is no list and of no class is somebody's own JSON, and no shape is declared for it.
+  // A plain object is JSON of its own, for which no shape is declared.
   if (typeof read !== 'object' || read === null || Object.getPrototypeOf(read) === Object.prototype)
     return fields;
   for (const [name, inner] of Object.entries(read)) {

@@ -102,7 +102,7 @@ export class RedemptionActing {
           : 'it is not done';
       case 'return':
         if (state === 'returned') return 'it was returned already';
-        // What did not get there was seen by nobody; what may have got there, or was ticked off before, may have been.
+        // No one has seen what did not get there. Someone may have seen what may have got there, or was ticked off.
         return returns(this.world.now().purse, redemption, {
           ...by,
           note,

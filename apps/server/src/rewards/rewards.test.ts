@@ -160,7 +160,7 @@ describe('codes', () => {
     expect(lark.lines.filter((each) => each.includes('MAP-'))).toHaveLength(1);
   });
 
-  test('that may have been sent when Gully stopped wait for the streamer, and go to nobody else', async () => {
+  test('that may have been sent when Gully stopped wait for the streamer, and go to no one else', async () => {
     const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
     await sell('key', { gives: 'line', list, says: BLANK_REWARD.says });
     await shop.stop();
@@ -189,7 +189,7 @@ describe('codes', () => {
     await stands('done', 'oxbowkid');
   });
 
-  test('whose delivery the room does not confirm are not given to somebody else either', async () => {
+  test('whose delivery the room does not confirm are not given to anyone else either', async () => {
     const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
     await sell('key', { gives: 'line', list });
     const outbox = shop.gully.app.get(Outbox);

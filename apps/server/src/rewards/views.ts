@@ -166,7 +166,7 @@ export class RedemptionDto {
   @ApiProperty({ type: String, nullable: true }) target!: string | null;
   @ApiProperty({ description: 'of a bench' }) seconds!: number;
   @ApiProperty({ description: 'what went wrong, or why it was returned' }) note!: string;
-  @ApiProperty({ description: 'its line may have been delivered, and nobody knows' }) unsure!: boolean;
+  @ApiProperty({ description: 'its line may have been delivered' }) unsure!: boolean;
 }
 export class HandOverCountDto {
   @ApiProperty({ description: 'waiting to be handed over' }) waiting!: number;

@@ -6,7 +6,7 @@ const ADDRESSES = 10_000;
 
 /**
  * Counts wrong secrets by address. A right one is never asked about here: on one machine everyone has
- * the same address, and whoever guesses must not lock out whoever knows. Secrets are too long to be guessed.
+ * the same address, and someone who guesses must not lock out someone who knows. Secrets are too long to guess.
  */
 export class Attempts {
   private readonly failures = new Map<string, { count: number; since: number }>();

@@ -44,7 +44,7 @@ test('a stream that drops for a moment is the same one for everything, also over
   await refusedAgain(3);
   expect(stream().state).toMatchObject({ live: true, liveSince: began, began });
 
-  // It drops once more while Gully is restarted, and nobody sees that it was offline.
+  // It drops once more while Gully is restarted, which therefore never sees it offline.
   await shop.stop();
   shop.standin.stream.set({ live: false }, 0);
   shop.standin.stream.set({ live: true }, Date.now());

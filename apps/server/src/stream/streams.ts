@@ -112,7 +112,7 @@ export class Streams {
     }
     const row: StreamRow = { id: newId(startedAt), startedAt, endedAt: null, seenAt: now };
     await this.database.write(async (manager) => {
-      // One whose end nobody saw ended when it was last seen.
+      // One that ended unseen ended when it was last seen.
       if (before !== undefined)
         await manager.update(StreamRow, { id: before.id }, { endedAt: before.seenAt ?? startedAt });
       await manager.insert(StreamRow, row);

@@ -5295,7 +5295,7 @@ export interface components {
             seconds: number;
             /** @description what went wrong, or why it was returned */
             note: string;
-            /** @description its line may have been delivered, and nobody knows */
+            /** @description its line may have been delivered */
             unsure: boolean;
         };
         HandOverCountDto: {

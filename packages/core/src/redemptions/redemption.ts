@@ -45,7 +45,7 @@ export interface Redemption {
   readonly target?: { readonly viewer: string; readonly name: string; readonly seconds: number };
   /** what went wrong, or why it was returned; empty for nothing */
   readonly note: string;
-  /** the line may have been delivered, and nobody knows: it goes to no one else, and is not refunded by itself */
+  /** the line may have been delivered: it goes to no one else, and Gully does not refund it by itself */
   readonly unsure?: true;
 }
 
