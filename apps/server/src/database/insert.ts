@@ -150,10 +150,9 @@ export function breathe(): Promise<void> {
 const TURN_MS = 10;
 
 /**
- * Lets other things have their turn in between, as often as it takes: to be awaited at each of many small
- * pieces of work.
+ * Lets other things have their turn during long work.
  *
- * @returns whether they had
+ * @returns what to await at each small piece of it; a promise only when their turn is due
  */
 export function breather(): () => Promise<void> | undefined {
   let since = performance.now();

@@ -26,14 +26,14 @@ export function jsonOptions(limit: number | string): {
 }
 
 /** Reads it once, over texts in one go. */
-export function isDeep(json: Buffer, most = DEPTH): boolean {
+function isDeep(json: Buffer): boolean {
   let depth = 0;
   for (let at = 0; at < json.length; at += 1) {
     const byte = json[at];
     if (byte === QUOTE) at = endOfText(json, at);
     else if (byte === OPEN_LIST || byte === OPEN_OBJECT) depth += 1;
     else if (byte === CLOSE_LIST || byte === CLOSE_OBJECT) depth -= 1;
-    if (depth > most) return true;
+    if (depth > DEPTH) return true;
   }
   return false;
 }
