@@ -43,6 +43,7 @@ const ORDER = {
     'problem',
     'security',
     'news',
+    'tasks',
     'settings',
     'chat',
     'stream',

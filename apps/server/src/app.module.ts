@@ -8,6 +8,7 @@ import { LOG, type Log } from './log/index.js';
 import { NewsGateway, NewsService } from './news/index.js';
 import { ChannelWorld, Keepers, Performers } from './live/index.js';
 import { JobQueue } from './jobs/index.js';
+import { Tasks, TasksController } from './tasks/index.js';
 
 /** What every area may ask for: settings, the database, the log, news. */
 @Module({})
@@ -26,8 +27,9 @@ class FoundationModule {
         Performers,
         NewsService,
         NewsGateway,
+        Tasks,
       ],
-      exports: [ChannelWorld, Environment, Database, JobQueue, Keepers, LOG, NewsService, Performers],
+      exports: [ChannelWorld, Environment, Database, JobQueue, Keepers, LOG, NewsService, Performers, Tasks],
     };
   }
 }
@@ -38,7 +40,7 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [FoundationModule.with(environment, source, log), ...AREAS],
-      controllers: [ChannelController],
+      controllers: [ChannelController, TasksController],
     };
   }
 }

@@ -23,6 +23,7 @@ import {
 } from 'class-validator';
 import { AsItCame, EachIs, MayBeMissing, ProblemView, textFault, unknownFault } from '../problem/index.js';
 import { By } from '../security/index.js';
+import { Tasks } from '../tasks/index.js';
 import { Exporting } from './exporting.js';
 import { Importing, type Choice } from './importing.js';
 import { Looking, type Looked } from './looking.js';
@@ -122,6 +123,7 @@ export class BundlesController {
     private readonly looking: Looking,
     private readonly importing: Importing,
     private readonly undoing: Undoing,
+    private readonly tasks: Tasks,
   ) {}
 
   @Post('export')
@@ -137,9 +139,12 @@ export class BundlesController {
   @ApiOkResponse({ type: LookDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   async look(@Body() { bundle: given, answers }: BundleDto): Promise<LookDto> {
-    const bundle = await readBundle(given, answers);
+    const { bundle, looked } = await this.tasks.run('Reading a bundle', async (task) => {
+      const read = await readBundle(given, answers, task);
+      return { bundle: read, looked: await this.looking.look(read, task) };
+    });
     const { title, author, note, questions } = bundle;
-    const items = (await this.looking.look(bundle)) as unknown as LookedDto[];
+    const items = looked as unknown as LookedDto[];
     return {
       title,
       author,
@@ -155,7 +160,9 @@ export class BundlesController {
   @ApiOkResponse({ type: TakenDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   async take(@Body() { bundle, answers, choices }: TakeDto, @By() actor: Actor): Promise<TakenDto> {
-    return this.importing.take(await readBundle(bundle, answers), choices, actor);
+    return this.tasks.run('Importing a bundle', async (task) =>
+      this.importing.take(await readBundle(bundle, answers, task), choices, actor, task),
+    );
   }
 
   @Post(':id/undo')

@@ -4,10 +4,11 @@ import type { Bundle, ItemKind } from '@gully/core/bundles';
 import { foldName } from '@gully/core/text';
 import type { Reference, ThingKind } from '@gully/core/things';
 import { ActivityService } from '../activity/index.js';
-import { Database, newId } from '../database/index.js';
+import { Database, newId, writeWithPause } from '../database/index.js';
 import { BundleImportRow } from './rows.js';
 import { BundleFiles } from './bundle-files.js';
 import { JobQueue } from '../jobs/index.js';
+import type { Task } from '../tasks/index.js';
 import { AllThings, type AnyBody, type Head } from '../things/index.js';
 import { Undoing } from './undoing.js';
 
@@ -36,6 +37,8 @@ interface Placed {
 /** What a bundle brings, ready to be written; those that others refer to come first. */
 export type Brought = readonly { readonly kind: ThingKind; readonly things: readonly Head[] }[];
 
+const sum = (brought: Brought): number => brought.reduce((all, { things }) => all + things.length, 0);
+
 /** Takes bundles in: all or nothing, with one undo. */
 @Injectable()
 export class Importing {
@@ -53,21 +56,27 @@ export class Importing {
     given: Bundle,
     choices: readonly Choice[],
     actor: Actor,
+    task: Task,
   ): Promise<{ id: string; changed: number }> {
     // Reading pictures and sounds takes a while; nothing waits for it.
     const bundle = await this.files.takeIn(given);
     return this.queue.alone(async () => {
       const now = Date.now();
       const brought = this.broughtBy(this.placesOf(bundle, choices), now);
-      for (const { kind, things } of brought) await this.things.of(kind).checkTogether(things);
+      task.begin('Checking', sum(brought));
+      for (const { kind, things } of brought) await this.things.of(kind).checkTogether(things, task.step);
       const undo = JSON.stringify(this.undoing.before(brought));
       const id = newId();
-      await this.database.write(async (manager) => {
-        await manager.insert(BundleImportRow, { id, at: now, title: bundle.title, undo, undoneAt: null });
-        for (const { kind, things } of brought) await this.things.of(kind).write(manager, things, actor);
-      });
+      task.begin('Writing', sum(brought));
+      await this.database.write((manager) =>
+        writeWithPause(manager, task.step, async () => {
+          await manager.insert(BundleImportRow, { id, at: now, title: bundle.title, undo, undoneAt: null });
+          for (const { kind, things } of brought) await this.things.of(kind).write(manager, things, actor);
+          task.check();
+        }),
+      );
       for (const { kind, things } of brought) this.things.of(kind).accept(things);
-      const changed = brought.reduce((sum, { things }) => sum + things.length, 0);
+      const changed = sum(brought);
       this.activity.record('changed', bundle.title, `imported, ${String(changed)} things`, actor);
       return { id, changed };
     });

@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { askedIn, ITEM_KINDS, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
 import { foldName } from '@gully/core/text';
 import type { Reference } from '@gully/core/things';
+import type { Task } from '../tasks/index.js';
 import { AllThings, References, type AnyBody, type AnyThings, type Head } from '../things/index.js';
 import { Exporting } from './exporting.js';
 
@@ -29,7 +30,8 @@ export class Looking {
     private readonly exporting: Exporting,
   ) {}
 
-  async look(bundle: Bundle): Promise<Looked[]> {
+  async look(bundle: Bundle, task: Task): Promise<Looked[]> {
+    task.begin('Comparing with what is here', sum(ITEM_KINDS.map((many) => bundle[many].length)));
     const result: Looked[] = [];
     const named = new Map(this.things.inOrder().map((things) => [things.kind, things.allNamed()]));
     for (const many of ITEM_KINDS)
@@ -38,7 +40,7 @@ export class Looking {
         const stored = named.get(things.kind)?.(things.shape.nameOf(body));
         result.push(this.lookAt(things, body, bundle, stored));
         // Measuring a costly one takes a moment, and chat goes on meanwhile.
-        await setImmediate();
+        await (task.step() ?? setImmediate());
       }
     return result;
   }
@@ -78,6 +80,8 @@ export class Looking {
     );
   }
 }
+
+const sum = (counts: readonly number[]): number => counts.reduce((all, each) => all + each, 0);
 
 /** The same whatever the order of its fields. */
 function isSame(a: unknown, b: unknown): boolean {

@@ -2,9 +2,10 @@ import { BUNDLE_VERSION, filled, ITEM_KINDS, NO_ITEMS, THINGS, type Bundle } fro
 import { completeSteps } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingShape } from '@gully/core/things';
-import { breather } from '../database/index.js';
+import type { Pause } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import { errorInWords } from '../routines/index.js';
+import type { Task } from '../tasks/index.js';
 import type { AnyBody } from '../things/index.js';
 import { shapeCheck } from './shape-check.js';
 
@@ -13,8 +14,13 @@ const NO_CHOICES = { choices: [] as readonly string[] };
  * Reads a bundle, its questions answered; thing by thing, so that other things have their turn.
  * @throws Problem 422 that names what is wrong and where; nothing was changed by then
  */
-export async function readBundle(given: unknown, answers: Readonly<Record<string, string>>): Promise<Bundle> {
-  const pause = breather();
+export async function readBundle(
+  given: unknown,
+  answers: Readonly<Record<string, string>>,
+  task: Task,
+): Promise<Bundle> {
+  task.begin('Reading the bundle');
+  const pause = task.step;
   const bundle = await whole(given, pause);
   const { faults, value: rest } = filled({ ...bundle, ...NO_ITEMS, files: {} }, bundle.questions, answers);
   if (Object.keys(faults).length > 0)
@@ -35,11 +41,7 @@ export async function readBundle(given: unknown, answers: Readonly<Record<string
 }
 
 /** What is not a list stays as it is, and is reported with whatever else is wrong. */
-async function eachOf(
-  listed: unknown,
-  work: (item: unknown) => unknown,
-  pause: () => Promise<void> | undefined,
-): Promise<unknown> {
+async function eachOf(listed: unknown, work: (item: unknown) => unknown, pause: Pause): Promise<unknown> {
   if (!Array.isArray(listed)) return listed;
   const done: unknown[] = [];
   for (const item of listed) {
@@ -61,7 +63,7 @@ function withoutContent(files: unknown): unknown {
 }
 
 /** What may be left out, put in; and what can be told at once of a file that is another one. */
-async function whole(given: unknown, pause: () => Promise<void> | undefined): Promise<Bundle> {
+async function whole(given: unknown, pause: Pause): Promise<Bundle> {
   if (typeof given !== 'object' || given === null || Array.isArray(given))
     throw refused('This is not a bundle', ['It is not a JSON object']);
   const { format, version } = given as Record<string, unknown>;

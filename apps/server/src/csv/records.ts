@@ -5,11 +5,15 @@ import { breather } from '../database/index.js';
 /** One line of a file of comma-separated values, and which line of the file it is. */
 export interface CsvRecord {
   readonly record: string[];
-  readonly info: { readonly lines: number };
+  readonly info: {
+    readonly lines: number;
+    /** how many there are up to this one, with itself */
+    readonly records: number;
+  };
 }
 
 /** Characters that are parsed in one go. */
-const PIECE = 32_768;
+const PIECE = 8_192;
 
 /** Reads a file piece by piece, so that other things have their turn however long it is. @throws CsvError */
 export async function* csvRecords(text: string, options: Options = {}): AsyncGenerator<CsvRecord> {

@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { CAP_MOST, readAmount } from '@gully/core/currency';
 import { foldNick } from '@gully/core/viewers';
-import { csvRecords, type CsvRecord } from '../csv/index.js';
-import { breather, Database, newId } from '../database/index.js';
-import { LedgerStore } from '../ledger/index.js';
+import { csvRecords } from '../csv/index.js';
+import { Database, newId } from '../database/index.js';
 import { Problem } from '../problem/index.js';
-import { balanceIn, ByHand, planOf, type Effect, type Row, type Wanted } from './by-hand.js';
+import type { Task } from '../tasks/index.js';
+import { ByHand, planOf, type Effect, type Posted, type Row, type Wanted } from './by-hand.js';
 
 const ROWS_MOST = 50_000;
 const FAULTS_SHOWN = 50;
@@ -38,18 +38,18 @@ export class ByFile {
   constructor(
     private readonly database: Database,
     private readonly byHand: ByHand,
-    private readonly ledger: LedgerStore,
   ) {}
 
   /** What a file would come to: lines that are wrong are told and left out; nothing is changed. */
-  async look(text: string, does: Wanted['does']): Promise<FileLook> {
-    const records = await recordsOf(text);
-    const named = await this.named(records.map(({ name }) => name));
+  async look(text: string, does: Wanted['does'], task: Task): Promise<FileLook> {
+    task.begin('Reading the file');
+    const records = await recordsOf(text, task);
+    const named = await this.named(records, task);
     const rows = new Map<string, Row>();
     const faults: { line: number; fault: string }[] = [];
-    const pause = breather();
+    task.begin('Finding the viewers', records.length);
     for (const { line, name, amount } of records) {
-      await pause();
+      await task.step();
       const row = rowOf({ name, amount, least: does === 'set' ? 0 : 1 }, named.get(foldNick(name)) ?? []);
       if ('fault' in row) faults.push({ line, fault: row.fault });
       else if (rows.has(row.id)) faults.push({ line, fault: `${name} is in the file twice` });
@@ -57,13 +57,16 @@ export class ByFile {
     }
     const staged = { id: newId(), at: Date.now(), does, rows: [...rows.values()] };
     this.staged = staged;
-    const balances = await this.ledger.balancesOf([...rows.keys()]);
-    const { effect } = planOf(does, staged.rows, balanceIn(balances));
+    const { effect } = await this.byHand.planned(
+      staged.rows,
+      (some, balanceOf) => planOf(does, some, balanceOf),
+      task,
+    );
     return { ...effect, id: staged.id, lines: records.length, faults: faults.slice(0, FAULTS_SHOWN) };
   }
 
   /** Imports the file that was looked at; asked for twice, it is done once. */
-  carryOut(id: string, actor: Actor): Promise<Effect & { readonly posting: number | null }> {
+  carryOut(id: string, actor: Actor, task: Task): Promise<Posted> {
     const { staged } = this;
     if (staged?.id !== id || Date.now() - staged.at > KEPT_MS)
       throw new Problem(
@@ -75,25 +78,34 @@ export class ByFile {
     const words = `imported balances of ${rows.length.toLocaleString('en')} viewers`;
     return this.byHand.post(
       { key: `import:${id}`, cause: 'import', reference: does, words },
-      rows.map((row) => row.id),
-      (balanceOf) => planOf(does, rows, balanceOf),
-      actor,
+      rows,
+      (some, balanceOf) => planOf(does, some, balanceOf),
+      { actor, task },
     );
   }
 
   /** Viewers by folded name; there may be two of one name. */
-  private async named(names: readonly string[]): Promise<Map<string, { id: string; name: string }[]>> {
-    const folded = [...new Set(names.map(foldNick))];
+  private async named(
+    records: readonly Given[],
+    task: Task,
+  ): Promise<Map<string, { id: string; name: string }[]>> {
+    const folded = new Set<string>();
+    for (const { name } of records) {
+      await task.step();
+      folded.add(foldNick(name));
+    }
     const rows = await this.database.long.rows<{ id: string; name: string }>(
       `SELECT id, name FROM viewers WHERE merged_into IS NULL
          AND name COLLATE NOCASE IN (SELECT value FROM json_each(?))`,
-      [JSON.stringify(folded)],
+      [JSON.stringify([...folded])],
     );
     const found = new Map<string, { id: string; name: string }[]>();
     for (const row of rows) {
-      const same = found.get(foldNick(row.name)) ?? [];
-      same.push(row);
-      found.set(foldNick(row.name), same);
+      await task.step();
+      const key = foldNick(row.name);
+      const same = found.get(key);
+      if (same === undefined) found.set(key, [row]);
+      else same.push(row);
     }
     return found;
   }
@@ -106,34 +118,33 @@ interface Given {
 }
 
 /** @throws Problem for what is no such file */
-async function recordsOf(text: string): Promise<Given[]> {
-  const records: CsvRecord[] = [];
+async function recordsOf(text: string, task: Task): Promise<Given[]> {
+  const records: Given[] = [];
   try {
-    for await (const each of csvRecords(text)) records.push(each);
+    for await (const { record, info } of csvRecords(text)) {
+      await task.step();
+      const [name = '', amount = ''] = record;
+      if (records.length === 0 && info.records === 1 && /^(?:viewer|name)$/iu.test(name)) continue;
+      records.push({ line: info.lines, name: name.replace(/^@/u, ''), amount });
+    }
   } catch (error) {
+    if (error instanceof Problem) throw error;
     const words = error instanceof Error ? error.message : String(error);
     throw new Problem(422, 'This is not a CSV file', `${words}. Nothing was changed.`);
   }
-  const [head] = records;
-  const hasHead = head !== undefined && /^(?:viewer|name)$/iu.test(head.record[0] ?? '');
-  const rows = hasHead ? records.slice(1) : records;
-  if (rows.length === 0)
+  if (records.length === 0)
     throw new Problem(
       422,
       'There is nothing in this file',
       'Each line has a viewer and an amount: fernhatch,40',
     );
-  if (rows.length > ROWS_MOST)
+  if (records.length > ROWS_MOST)
     throw new Problem(
       422,
       'This file is too long',
       `It may have at most ${ROWS_MOST.toLocaleString('en')} lines.`,
     );
-  return rows.map(({ record: [name = '', amount = ''], info: { lines } }) => ({
-    line: lines,
-    name: name.replace(/^@/u, ''),
-    amount,
-  }));
+  return records;
 }
 
 function rowOf(

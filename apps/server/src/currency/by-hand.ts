@@ -15,13 +15,17 @@ import { LedgerStore } from '../ledger/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { PipelineService, type Decided } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
+import { Task } from '../tasks/index.js';
 import { CurrencySettingsService } from './currency-settings.js';
 
 export const BY_HAND = ['give', 'take', 'set'] as const;
 /** Viewers that are paid by hand at once. */
 const MOST = 50_000;
-/** From how many on it is done in pieces, each between other things. */
+/** From how many on it is done in pieces, each between other things; and how many are planned in one. */
 const MANY = 1_000;
+const TOGETHER = 1_000;
+/** Those who have too little that are named. */
+const SHORT_MOST = 20;
 
 /** What somebody wants done to balances. */
 export interface Wanted {
@@ -39,6 +43,11 @@ export interface Effect {
   /** those who have less than is to be taken */
   readonly short: readonly { readonly name: string; readonly amount: number }[];
 }
+
+export type Posted = Effect & {
+  /** the number of the movement; null where there was nothing to move */
+  readonly posting: number | null;
+};
 
 export interface Person {
   readonly id: string;
@@ -60,9 +69,8 @@ export class ByHand {
 
   /** What it would come to; nothing is changed. */
   async look(wanted: Wanted): Promise<Effect> {
-    const people = await this.people(wanted);
-    const balances = await this.ledger.balancesOf(people.map(({ id }) => id));
-    return planOf(wanted.does, amountsOf(wanted, people), balanceIn(balances)).effect;
+    const rows = amountsOf(wanted, await this.people(wanted));
+    return (await this.planned(rows, (some, of) => planOf(wanted.does, some, of), new Task())).effect;
   }
 
   /**
@@ -70,69 +78,73 @@ export class ByHand {
    *
    * @returns what it came to, and the number of the movement
    */
-  async carryOut(
-    wanted: Wanted,
-    key: string,
-    actor: Actor,
-  ): Promise<Effect & { readonly posting: number | null }> {
+  async carryOut(wanted: Wanted, key: string, actor: Actor, task: Task): Promise<Posted> {
     const people = await this.people(wanted);
     const words = inWords(wanted, people, this.world.now().purse);
     return this.post(
       { key: `hand:${key}`, cause: 'correction', reference: wanted.does, words },
-      people.map(({ id }) => id),
-      (balanceOf) => planOf(wanted.does, amountsOf(wanted, people), balanceOf),
-      actor,
+      amountsOf(wanted, people),
+      (some, balanceOf) => planOf(wanted.does, some, balanceOf),
+      { actor, task },
     );
   }
 
-  /** Moves all that one viewer has to another, as when somebody has come back under another name. */
-  transfer(
-    from: Person,
-    to: Person,
-    key: string,
-    actor: Actor,
-  ): Promise<Effect & { readonly posting: number | null }> {
+  /** Moves all that one viewer has to another, as when they have come back under another name. */
+  transfer(from: Person, to: Person, key: string, actor: Actor): Promise<Posted> {
     if (from.id === to.id)
       throw new Problem(422, 'Nothing was moved', 'These are the same viewer. Choose another one.');
     const words = `moved what ${from.name} had to ${to.name}`;
     return this.post(
       { key: `hand:${key}`, cause: 'correction', reference: 'transfer', words },
-      [from.id, to.id],
-      (balanceOf) => {
+      [from, to],
+      (_, balanceOf) => {
         const amount = balanceOf(from.id);
         const entry = { from: viewerAccount(from.id), to: viewerAccount(to.id), amount } as const;
         const entries = amount === 0 ? [] : [entry];
         return { entries, effect: { viewers: entries.length * 2, total: 0, short: [] } };
       },
-      actor,
+      { actor, task: new Task() },
     );
   }
 
   /**
    * Writes what a plan comes to, once however often it is asked for under the same key.
    *
-   * @param viewers whose balances the plan looks at
+   * @param rows viewers whose balances the plan looks at
+   * @param plan for some of them at a time, where there are many
    */
-  async post(
+  async post<Row extends { readonly id: string }>(
     about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
-    viewers: readonly string[],
-    plan: (balanceOf: BalanceOf) => Plan,
-    actor: Actor,
-  ): Promise<Effect & { readonly posting: number | null }> {
+    rows: readonly Row[],
+    plan: (some: readonly Row[], balanceOf: BalanceOf) => Plan,
+    { actor, task }: { readonly actor: Actor; readonly task: Task },
+  ): Promise<Posted> {
     const effect =
-      viewers.length < MANY
-        ? await this.postSoon(about, viewers, plan, actor)
-        : await this.postBroadly(about, viewers, plan, actor);
+      rows.length < MANY
+        ? await this.postSoon(about, rows, plan, actor)
+        : await this.pipeline.broadly({
+            actor,
+            task,
+            decide: async () => {
+              const known = (await this.numberOf(about.key)) !== null;
+              const planned = await this.planned(rows, plan, task);
+              // Each entry is written, and then each balance.
+              const count = planned.entries.length;
+              task.begin(`Writing ${count.toLocaleString('en')} entries`, 2 * count);
+              return this.decided(about, planned, known, actor);
+            },
+          });
     return { ...effect, posting: await this.numberOf(about.key) };
   }
 
-  private postSoon(
+  private postSoon<Row extends { readonly id: string }>(
     about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
-    viewers: readonly string[],
-    plan: (balanceOf: BalanceOf) => Plan,
+    rows: readonly Row[],
+    plan: (some: readonly Row[], balanceOf: BalanceOf) => Plan,
     actor: Actor,
   ): Promise<Effect> {
     let known = false;
+    const viewers = rows.map(({ id }) => id);
     return this.pipeline.do({
       kind: 'by-hand',
       actor,
@@ -143,26 +155,33 @@ export class ByHand {
       },
       decide: () => {
         const { purse } = this.world.now();
-        const planned = plan((viewer) => purse.of(viewerAccount(viewer))?.balance ?? 0);
+        const planned = plan(rows, (viewer) => purse.of(viewerAccount(viewer))?.balance ?? 0);
         return this.decided(about, planned, known, actor);
       },
     });
   }
 
-  private postBroadly(
-    about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
-    viewers: readonly string[],
-    plan: (balanceOf: BalanceOf) => Plan,
-    actor: Actor,
-  ): Promise<Effect> {
-    return this.pipeline.broadly({
-      actor,
-      decide: async () => {
-        const known = (await this.numberOf(about.key)) !== null;
-        const balances = await this.ledger.balancesOf(viewers);
-        return this.decided(about, plan(balanceIn(balances)), known, actor);
-      },
-    });
+  /** Plans on the balances as they are on disk, some rows at a time. */
+  async planned<Row extends { readonly id: string }>(
+    rows: readonly Row[],
+    plan: (some: readonly Row[], balanceOf: BalanceOf) => Plan,
+    task: Task,
+  ): Promise<Plan> {
+    task.begin(`Reading ${rows.length.toLocaleString('en')} balances`, Math.ceil(rows.length / TOGETHER));
+    const entries: Entry[] = [];
+    const short: Effect['short'][number][] = [];
+    let [viewers, total] = [0, 0];
+    for (let at = 0; at < rows.length; at += TOGETHER) {
+      await task.step();
+      const some = rows.slice(at, at + TOGETHER);
+      const balances = await this.ledger.balancesOf(some.map(({ id }) => id));
+      const part = plan(some, (viewer) => balances.get(viewer) ?? 0);
+      for (const entry of part.entries) entries.push(entry);
+      viewers += part.effect.viewers;
+      total += part.effect.total;
+      short.push(...part.effect.short.slice(0, SHORT_MOST - short.length));
+    }
+    return { entries, effect: { viewers, total, short } };
   }
 
   /** @param known it was done before, under the same key */
@@ -201,7 +220,7 @@ export class ByHand {
   private async people({ whom }: Wanted): Promise<Person[]> {
     if (!this.settings.currency.value.enabled)
       throw new Problem(409, 'Nothing was changed', 'This channel has no currency. Set one up first.');
-    const people = await this.database.read.query<Person[]>(...queryFor(whom, this.presentKeys()));
+    const people = await this.database.long.rows<Person>(...queryFor(whom, this.presentKeys()));
     if (people.length === 0)
       throw new Problem(422, 'Nothing was changed', 'Nobody fits: choose somebody who has been here.');
     if (people.length > MOST)
@@ -239,11 +258,7 @@ export interface Row extends Person {
 /** What a viewer has. */
 export type BalanceOf = (viewer: string) => number;
 
-export function balanceIn(balances: ReadonlyMap<string, number>): BalanceOf {
-  return (viewer) => balances.get(viewer) ?? 0;
-}
-
-interface Plan {
+export interface Plan {
   readonly entries: readonly Entry[];
   readonly effect: Effect;
 }
@@ -266,7 +281,7 @@ export function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: Ba
     if (after > has) entries.push({ from: 'issued', to: account, amount: after - has });
     else if (after < has) entries.push({ from: account, to: 'spent', amount: has - after });
   }
-  return { entries, effect: { viewers: entries.length, total, short: short.slice(0, 20) } };
+  return { entries, effect: { viewers: entries.length, total, short: short.slice(0, SHORT_MOST) } };
 }
 
 function inWords({ does, amount }: Wanted, people: readonly Person[], { settings }: PurseView): string {

@@ -3,6 +3,7 @@ import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResp
 import type { Actor } from '@gully/core/actors';
 import { Problem, ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
+import { Tasks } from '../tasks/index.js';
 import { BalancesOfViewers } from './balances.js';
 import { ByFile } from './by-file.js';
 import { ByHand, type Wanted } from './by-hand.js';
@@ -36,6 +37,7 @@ export class CurrencyController {
     private readonly byFile: ByFile,
     private readonly resetting: Resetting,
     private readonly balances: BalancesOfViewers,
+    private readonly tasks: Tasks,
   ) {}
 
   @Get()
@@ -84,7 +86,9 @@ export class CurrencyController {
   @ApiOkResponse({ type: ByHandEffectDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   async carryOut(@Body() given: ByHandDoneDto, @By() actor: Actor): Promise<ByHandEffectDto> {
-    const effect = await this.byHand.carryOut(wantedOf(given), given.key, actor);
+    const effect = await this.tasks.run('Changing balances', (task) =>
+      this.byHand.carryOut(wantedOf(given), given.key, actor, task),
+    );
     return { ...effect, short: [...effect.short] };
   }
 
@@ -105,7 +109,9 @@ export class CurrencyController {
   @ApiOkResponse({ type: BalanceFileLookDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   async lookAtFile(@Body() { text, does }: BalanceFileDto): Promise<BalanceFileLookDto> {
-    const look = await this.byFile.look(text, does);
+    const look = await this.tasks.run('Reading balances from a file', (task) =>
+      this.byFile.look(text, does, task),
+    );
     return { ...look, short: [...look.short], faults: [...look.faults], posting: null };
   }
 
@@ -115,7 +121,9 @@ export class CurrencyController {
   @ApiOkResponse({ type: ByHandEffectDto })
   @ApiConflictResponse({ type: ProblemView })
   async importFile(@Body() { id }: BalanceFileImportDto, @By() actor: Actor): Promise<ByHandEffectDto> {
-    const effect = await this.byFile.carryOut(id, actor);
+    const effect = await this.tasks.run('Importing balances', (task) =>
+      this.byFile.carryOut(id, actor, task),
+    );
     return { ...effect, short: [...effect.short] };
   }
 
@@ -125,7 +133,7 @@ export class CurrencyController {
   @ApiOkResponse({ type: ResetDoneDto })
   @ApiUnprocessableEntityResponse({ type: ProblemView })
   reset(@Body() { typed }: ResetDto, @By() actor: Actor): Promise<ResetDoneDto> {
-    return this.resetting.reset(typed, actor);
+    return this.tasks.run('Resetting all balances', (task) => this.resetting.reset(typed, actor, task));
   }
 
   /** What a viewer has, and where it came from. */

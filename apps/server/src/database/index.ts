@@ -2,7 +2,17 @@ export { Database, isDiskFault, type DatabaseHealth, type EntityManager } from '
 export { Batch } from './batch.js';
 export { idsInOrder, newId } from './id.js';
 export { likePart } from './like.js';
-export { breathe, breather, Inserting, insertMany, isBreath, readied, saveMany } from './insert.js';
+export {
+  breathe,
+  breather,
+  Inserting,
+  insertMany,
+  pauseIn,
+  readied,
+  saveMany,
+  writeWithPause,
+  type Pause,
+} from './insert.js';
 export { LongReads, type ReadOptions } from './long-reads.js';
 export { newestFirst } from './newest-first.js';
 export { ReadGivenUp } from './reading-thread.js';

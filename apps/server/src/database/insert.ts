@@ -1,8 +1,6 @@
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 
-/** Rows before other things have their turn, so that no insert holds the program up for long. */
-const TOGETHER = 1_000;
 /** Rows that go in one statement: it takes half the time of one for each, and more would gain nothing. */
 const IN_ONE = 20;
 /** The same for a table that is searched in full text; the cells of a statement are bounded. */
@@ -33,17 +31,18 @@ export async function insertMany<T extends ObjectLiteral>(
   const or = known === undefined ? '' : known === 'replace' ? 'OR REPLACE ' : 'OR IGNORE ';
   const into = `${or}INTO "${tableName}" (${columns.map(({ databaseName }) => `"${databaseName}"`).join(', ')})`;
   const cellsOf = (row: T): unknown[] => properties.map((property) => bindable(row[property]));
+  const pause = pauseIn(manager);
   if (!searched) {
     const inserting = new Inserting(manager, into, columns.length);
-    for (const [at, row] of rows.entries()) {
-      if (isBreath(at)) await breathe();
+    for (const row of rows) {
+      await pause();
       inserting.add(cellsOf(row));
     }
     inserting.end();
     return;
   }
   for (let at = 0; at < rows.length; at += SEARCHED_IN_ONE) {
-    if (isBreath(at)) await breathe();
+    await pause();
     const some = rows.slice(at, at + SEARCHED_IN_ONE);
     // There are as many such statements as numbers of rows, so they are not kept.
     fileOf(manager)
@@ -74,7 +73,7 @@ export async function saveMany<T extends ObjectLiteral>(
     `INSERT INTO "${tableName}" (${names.join(', ')}) VALUES (${names.map(() => '?').join(', ')})
      ON CONFLICT (${keys.join(', ')}) DO ${taken.length === 0 ? 'NOTHING' : `UPDATE SET ${taken.join(', ')}`}`,
   );
-  const pause = breather();
+  const pause = pauseIn(manager);
   for (const row of rows) {
     save(...columns.map(({ propertyName }) => bindable(row[propertyName])));
     await pause();
@@ -139,22 +138,18 @@ export function readied(manager: EntityManager, statement: string): Run {
   return run;
 }
 
-/** Whether other things are due to have their turn, by {@link breathe}. @param at how many rows were written */
-export const isBreath = (at: number): boolean => at > 0 && at % TOGETHER === 0;
-
 export function breathe(): Promise<void> {
   return new Promise(setImmediate);
 }
 
+/** Awaited between small pieces of long work; a promise only when the turn of other things is due. */
+export type Pause = () => Promise<void> | undefined;
+
 /** How long work that goes through much goes on before other things have their turn, in milliseconds. */
 const TURN_MS = 10;
 
-/**
- * Lets other things have their turn during long work.
- *
- * @returns what to await at each small piece of it; a promise only when their turn is due
- */
-export function breather(): () => Promise<void> | undefined {
+/** Lets other things have their turn during long work. */
+export function breather(): Pause {
   let since = performance.now();
   return () => {
     if (performance.now() - since < TURN_MS) return undefined;
@@ -162,6 +157,28 @@ export function breather(): () => Promise<void> | undefined {
       since = performance.now();
     });
   };
+}
+
+const pauses = new WeakMap<EntityManager, Pause>();
+
+/** Does `work` with `pause` awaited between the rows it writes; throwing there ends the write. */
+export async function writeWithPause<T>(
+  manager: EntityManager,
+  pause: Pause,
+  work: () => Promise<T>,
+): Promise<T> {
+  pauses.set(manager, pause);
+  try {
+    return await work();
+  } finally {
+    // Writes that come later are given the same manager.
+    pauses.delete(manager);
+  }
+}
+
+/** What to await between rows that are written within a write. */
+export function pauseIn(manager: EntityManager): Pause {
+  return pauses.get(manager) ?? breather();
 }
 
 /** The connection itself, in whatever transaction it is. */

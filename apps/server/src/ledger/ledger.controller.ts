@@ -1,12 +1,13 @@
 import { Body, Controller, Get, HttpCode, Param, ParseIntPipe, Post, Query } from '@nestjs/common';
-import { ApiConflictResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ApiConflictResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
 import { Database } from '../database/index.js';
 import { actorsInWords } from '../viewers/index.js';
 import { ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
+import { Tasks } from '../tasks/index.js';
 import { LedgerPage } from './ledger-page.js';
-import { Reversing, type Outcome } from './reversing.js';
+import { Reversing, type Asked, type Outcome } from './reversing.js';
 import { Verification } from './verification.js';
 import {
   EntriesQuery,
@@ -35,6 +36,7 @@ export class LedgerController {
     private readonly page: LedgerPage,
     private readonly reversing: Reversing,
     private readonly verification: Verification,
+    private readonly tasks: Tasks,
   ) {}
 
   /** Movements, newest first. */
@@ -68,6 +70,14 @@ export class LedgerController {
     return verificationView(this.verification.state);
   }
 
+  /** Ends adding up early, with no verdict. */
+  @Post('verification/cancel')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  cancelVerification(): void {
+    this.verification.cancel();
+  }
+
   /** What taking back all that fit would come to; nothing is changed. */
   @Post('reversal/look')
   @HttpCode(200)
@@ -82,7 +92,7 @@ export class LedgerController {
   @ApiOkResponse({ type: ReversalDto })
   @ApiConflictResponse({ type: ProblemView })
   reverseAll(@Body() wanted: PostingsWanted, @By() actor: Actor): Promise<ReversalDto> {
-    return this.reversing.reverse(wantedOf(wanted), actor).then(reversalView);
+    return this.reverseAsTask(wantedOf(wanted), actor);
   }
 
   /** What taking one movement back would come to; nothing is changed. */
@@ -97,7 +107,13 @@ export class LedgerController {
   @ApiOkResponse({ type: ReversalDto })
   @ApiConflictResponse({ type: ProblemView })
   reverse(@Param('id', ParseIntPipe) id: number, @By() actor: Actor): Promise<ReversalDto> {
-    return this.reversing.reverse({ id }, actor).then(reversalView);
+    return this.reverseAsTask({ id }, actor);
+  }
+
+  private async reverseAsTask(asked: Asked, actor: Actor): Promise<ReversalDto> {
+    return reversalView(
+      await this.tasks.run('Taking back', (task) => this.reversing.reverse(asked, actor, task)),
+    );
   }
 
   /** The entries of one movement, in their order. */

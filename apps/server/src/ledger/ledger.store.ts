@@ -8,7 +8,7 @@ import {
   type Holding,
   type PostedChange,
 } from '@gully/core/currency';
-import { breathe, Database } from '../database/index.js';
+import { breather, Database, type Pause } from '../database/index.js';
 import { Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerParts } from '../viewers/index.js';
@@ -20,7 +20,7 @@ const KEPT = 20_000;
 /** Milliseconds for which an account that was asked for stays, whatever comes: no job takes as long. */
 const STAYS_MS = 600_000;
 /** Accounts that are looked up in one go. */
-const TOGETHER = 2_000;
+const TOGETHER = 1_000;
 /** How often pages are told that something was posted. */
 const TELL_MS = 500;
 
@@ -87,15 +87,20 @@ export class LedgerStore implements OnModuleInit {
     const unknown = asked.filter((id) => !this.held.has(viewerAccount(id)));
     if (unknown.length === 0) return;
     this.forget();
-    const rows = await this.database.read.query<Held[]>(
-      `${SELECT} WHERE kind = 'viewer' AND name IN (SELECT value FROM json_each(?))`,
-      [JSON.stringify(unknown)],
-    );
-    const found = new Map(rows.map((row) => [row.name, holdingOf(row)]));
-    for (const id of unknown) {
-      const account = viewerAccount(id);
-      // Somebody else may have looked it up meanwhile, and a job have changed it since.
-      if (!this.held.has(account)) this.held.set(account, found.get(id) ?? NOTHING_HELD);
+    const pause = breather();
+    for (let at = 0; at < unknown.length; at += TOGETHER) {
+      const some = unknown.slice(at, at + TOGETHER);
+      const rows = await this.database.read.query<Held[]>(
+        `${SELECT} WHERE kind = 'viewer' AND name IN (SELECT value FROM json_each(?))`,
+        [JSON.stringify(some)],
+      );
+      const found = new Map(rows.map((row) => [row.name, holdingOf(row)]));
+      for (const id of some) {
+        const account = viewerAccount(id);
+        // Someone else may have looked it up meanwhile, and a job have changed it since.
+        if (!this.held.has(account)) this.held.set(account, found.get(id) ?? NOTHING_HELD);
+      }
+      await pause();
     }
   }
 
@@ -123,7 +128,7 @@ export class LedgerStore implements OnModuleInit {
   }
 
   /** What these have on disk, by viewer; for what concerns so many that they are not kept in memory. */
-  async balancesOf(viewers: readonly string[]): Promise<Map<string, number>> {
+  async balancesOf(viewers: readonly string[], pause: Pause = breather()): Promise<Map<string, number>> {
     const found = new Map<string, number>();
     for (let at = 0; at < viewers.length; at += TOGETHER) {
       const rows = await this.database.read.query<{ name: string; balance: number }[]>(
@@ -131,7 +136,7 @@ export class LedgerStore implements OnModuleInit {
         [JSON.stringify(viewers.slice(at, at + TOGETHER))],
       );
       for (const { name, balance } of rows) found.set(name, balance);
-      await breathe();
+      await pause();
     }
     return found;
   }

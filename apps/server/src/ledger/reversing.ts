@@ -9,9 +9,10 @@ import {
   type PostedChange,
 } from '@gully/core/currency';
 import { ActivityService } from '../activity/index.js';
-import { breather, Database } from '../database/index.js';
-import { PipelineService, type Pause } from '../pipeline/index.js';
+import { Database } from '../database/index.js';
+import { PipelineService } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
+import { Task } from '../tasks/index.js';
 import { LedgerPage, type StoredPosting, type WantedPostings } from './ledger-page.js';
 import { LedgerStore } from './ledger.store.js';
 import { accountOf } from './writing.js';
@@ -19,6 +20,8 @@ import { accountOf } from './writing.js';
 /** Postings, and entries of them, that may be reversed at once. */
 const POSTINGS_MOST = 1_000;
 const ENTRIES_MOST = 50_000;
+/** Entries that are decided in one piece. */
+const TOGETHER = 1_000;
 
 /** One posting, or all that fit. */
 export type Asked = { readonly id: number } | Omit<WantedPostings, 'before'>;
@@ -54,14 +57,14 @@ export class Reversing {
 
   /** What it would come to; nothing is changed. */
   async look(asked: Asked): Promise<Outcome> {
-    const postings = await this.load(asked);
-    const balances = await this.store.balancesOf(viewersOf(postings));
-    return this.told(await this.decide(postings, balances, 'streamer', Date.now()), []);
+    const task = new Task();
+    const postings = await this.load(asked, task);
+    return this.told(await this.decide(postings, { actor: 'streamer', at: Date.now() }, task), []);
   }
 
   /** Takes back, newest first. @throws Problem when there is nothing to take back, or too much */
-  async reverse(asked: Asked, actor: Actor): Promise<Outcome> {
-    const outcome = await this.asFarAsPossible(asked, actor);
+  async reverse(asked: Asked, actor: Actor, task: Task): Promise<Outcome> {
+    const outcome = await this.asFarAsPossible(asked, actor, task);
     if (outcome.postings > 0) return outcome;
     throw new Problem(
       409,
@@ -71,14 +74,16 @@ export class Reversing {
   }
 
   /** The same, where it is no fault that there is nothing left to take back. */
-  async asFarAsPossible(asked: Asked, actor: Actor): Promise<Outcome> {
+  async asFarAsPossible(asked: Asked, actor: Actor, task: Task): Promise<Outcome> {
     const outcome = await this.pipeline.broadly({
       actor,
-      decide: async (pause) => {
-        // Somebody else may have been first while it waited for its turn.
-        const postings = await this.load(asked);
-        const balances = await this.store.balancesOf(viewersOf(postings));
-        const decided = await this.decide(postings, balances, actor, Date.now(), pause);
+      task,
+      decide: async () => {
+        // Someone else may have been first while it waited for its turn.
+        const postings = await this.load(asked, task);
+        const decided = await this.decide(postings, { actor, at: Date.now() }, task);
+        const entries = sum(decided.changes.map((change) => change.entries.length));
+        task.begin(`Writing ${entries.toLocaleString('en')} entries`, 2 * entries);
         return { changes: decided.changes, done: () => decided };
       },
     });
@@ -95,14 +100,13 @@ export class Reversing {
     );
   }
 
-  /** @param balances of viewers, as they are */
   private async decide(
     postings: readonly Reversed[],
-    balances: ReadonlyMap<string, number>,
-    actor: Actor,
-    at: number,
-    pause: Pause = breather(),
+    { actor, at }: { readonly actor: Actor; readonly at: number },
+    task: Task,
   ): Promise<Decision> {
+    const viewers = await viewersOf(postings, task);
+    const balances = await this.store.balancesOf(viewers, task.step);
     const after = new Map<Account, number>();
     const balance = (account: Account): number => {
       const viewer = viewerOfAccount(account);
@@ -112,28 +116,33 @@ export class Reversing {
     const changes: PostedChange[] = [];
     const short = new Map<Account, number>();
     for (const posting of postings) {
-      await pause();
       const key = `reversal:${String(posting.id)}:${String(posting.times)}`;
       const about = { key, cause: 'reversal', by: actor, at, words: 'takes it back' } as const;
-      const reversal = reverse({ balance }, posting, { ...about, reference: posting.reference });
-      for (const { account, amount } of reversal.short)
-        short.set(account, (short.get(account) ?? 0) + amount);
-      if (reversal.change === undefined) continue;
-      changes.push(reversal.change);
-      // What is left to each matters to the ones after it alone.
-      if (posting === postings.at(-1)) break;
-      for (const { from, to, amount } of reversal.change.entries)
-        for (const [account, by] of [
-          [from, -amount],
-          [to, amount],
-        ] as const)
-          after.set(account, balance(account) + by);
+      const occasioned = { ...about, reference: posting.reference };
+      let change: PostedChange | undefined;
+      const entries: Entry[] = [];
+      // Some entries at a time, the last ones first, as the whole would be gone through.
+      for (let end = posting.entries.length; end > 0; end -= TOGETHER) {
+        await task.step();
+        const some = { ...posting, entries: posting.entries.slice(Math.max(0, end - TOGETHER), end) };
+        const part = reverse({ balance }, some, occasioned);
+        for (const { account, amount } of part.short) short.set(account, (short.get(account) ?? 0) + amount);
+        if (part.change === undefined) continue;
+        change ??= part.change;
+        for (const entry of part.change.entries) {
+          entries.push(entry);
+          after.set(entry.from, balance(entry.from) - entry.amount);
+          after.set(entry.to, balance(entry.to) + entry.amount);
+        }
+      }
+      if (change !== undefined) changes.push({ ...change, entries });
     }
     return { changes, short };
   }
 
   /** The postings asked for that hold, newest first, with all their entries and the accounts they concern. */
-  private async load(asked: Asked): Promise<Reversed[]> {
+  private async load(asked: Asked, task: Task): Promise<Reversed[]> {
+    task.begin('Reading the movements');
     const rows =
       'id' in asked
         ? [await this.require(asked.id)]
@@ -147,7 +156,7 @@ export class Reversing {
         'Nothing was taken back',
         'These are too many movements for once. Choose a shorter time.',
       );
-    return this.withEntries(holding);
+    return this.withEntries(holding, task);
   }
 
   private async require(id: number): Promise<StoredPosting> {
@@ -156,27 +165,28 @@ export class Reversing {
     return row;
   }
 
-  private async withEntries(postings: readonly StoredPosting[]): Promise<Reversed[]> {
+  private async withEntries(postings: readonly StoredPosting[], task: Task): Promise<Reversed[]> {
     const ids = JSON.stringify(postings.map(({ id }) => id));
     const entries = await this.database.long.rows<Stored>(ENTRIES, [ids]);
     const times = await this.database.long.rows<{ id: number; key: string; times: number }>(TIMES, [ids]);
-    const byPosting = new Map<number, Stored[]>();
-    for (const entry of entries) {
-      const own = byPosting.get(entry.posting) ?? [];
-      own.push(entry);
-      byPosting.set(entry.posting, own);
+    const made = new Map(times.map((each) => [each.id, each]));
+    const read = new Map<number, { readonly entries: Entry[]; earns: Earns }>();
+    for (const stored of entries) {
+      await task.step();
+      let own = read.get(stored.posting);
+      if (own === undefined) read.set(stored.posting, (own = { entries: [], earns: 0 }));
+      own.entries.push(entryOf(stored));
+      if (own.earns === 0) own.earns = stored.earns;
     }
     return postings.map(({ id, cause, reference }) => {
-      const own = byPosting.get(id) ?? [];
-      const made = times.find((each) => each.id === id);
-      const earns = own.find((each) => each.earns !== 0)?.earns ?? 0;
-      const key = made?.key ?? '';
-      return { id, key, cause, reference, entries: own.map(entryOf), earns, times: made?.times ?? 0 };
+      const { entries: own, earns } = read.get(id) ?? { entries: [], earns: 0 };
+      const { key, times: before } = made.get(id) ?? { key: '', times: 0 };
+      return { id, key, cause, reference, entries: own, earns, times: before };
     });
   }
 
   private async told({ changes, short }: Decision, made: readonly number[]): Promise<Outcome> {
-    const viewers = viewersOf(changes);
+    const viewers = await viewersOf(changes, new Task());
     const lacking = [...short].flatMap(([account, amount]) => {
       const viewer = viewerOfAccount(account);
       return viewer === undefined ? [] : [{ viewer, amount }];
@@ -188,7 +198,7 @@ export class Reversing {
     const names = new Map(rows.map(({ id, name }) => [id, name]));
     return {
       postings: changes.length,
-      total: sum(changes.flatMap(({ entries }) => entries.map(({ amount }) => amount))),
+      total: sum(changes.map(({ entries }) => entries.reduce((all, { amount }) => all + amount, 0))),
       viewers: viewers.length,
       short: lacking.map((each) => ({ ...each, name: names.get(each.viewer) ?? 'somebody' })),
       made,
@@ -224,14 +234,16 @@ function entryOf({ amount, fromKind, from, toKind, to }: Stored): Entry {
   return { from: accountOf(fromKind, from), to: accountOf(toKind, to), amount };
 }
 
-function viewersOf(postings: readonly Pick<PostedChange, 'entries'>[]): string[] {
+async function viewersOf(postings: readonly Pick<PostedChange, 'entries'>[], task: Task): Promise<string[]> {
   const viewers = new Set<string>();
   for (const { entries } of postings)
-    for (const { from, to } of entries)
+    for (const { from, to } of entries) {
+      await task.step();
       for (const account of [from, to]) {
         const viewer = viewerOfAccount(account);
         if (viewer !== undefined) viewers.add(viewer);
       }
+    }
   return [...viewers];
 }
 

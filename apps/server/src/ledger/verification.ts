@@ -21,7 +21,7 @@ export interface VerificationState {
 @Injectable()
 export class Verification implements OnApplicationBootstrap, OnModuleDestroy {
   private current: VerificationState = { progress: undefined, last: undefined, failed: '', atStart: [] };
-  private readonly ending = new AbortController();
+  private running = new AbortController();
 
   constructor(
     private readonly database: Database,
@@ -34,7 +34,7 @@ export class Verification implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
-    this.ending.abort();
+    this.cancel();
   }
 
   get state(): VerificationState {
@@ -46,6 +46,11 @@ export class Verification implements OnApplicationBootstrap, OnModuleDestroy {
     if (this.current.progress !== undefined) return;
     this.current = { ...this.current, progress: 0, failed: '' };
     void this.verify();
+  }
+
+  /** Ends what is under way, with no verdict. */
+  cancel(): void {
+    this.running.abort();
   }
 
   private async verifyNewest(): Promise<void> {
@@ -64,7 +69,9 @@ export class Verification implements OnApplicationBootstrap, OnModuleDestroy {
     this.database.long.rows(sql, parameters, options);
 
   private async verify(): Promise<void> {
-    const options = { limitMs: LIMIT_MS, signal: this.ending.signal };
+    this.running = new AbortController();
+    const { signal } = this.running;
+    const options = { limitMs: LIMIT_MS, signal };
     try {
       const verdict = await verifyLedger(
         this.rows,
@@ -76,12 +83,9 @@ export class Verification implements OnApplicationBootstrap, OnModuleDestroy {
       if (verdict.faults.length > 0) this.log.error({ faults: verdict.faults }, 'the ledger does not add up');
       this.current = { ...this.current, progress: undefined, last: { ...verdict, at: Date.now() } };
     } catch (error) {
-      this.log.warn({ error }, 'the ledger could not be verified');
-      this.current = {
-        ...this.current,
-        progress: undefined,
-        failed: 'It could not be read to the end. Try again.',
-      };
+      if (!signal.aborted) this.log.warn({ error }, 'the ledger could not be verified');
+      const failed = signal.aborted ? '' : 'It could not be read to the end. Try again.';
+      this.current = { ...this.current, progress: undefined, failed };
     }
   }
 }

@@ -7,7 +7,7 @@ import {
   type Entry,
   type PostedChange,
 } from '@gully/core/currency';
-import { breathe, Inserting, isBreath, readied, type EntityManager } from '../database/index.js';
+import { Inserting, pauseIn, readied, type EntityManager } from '../database/index.js';
 
 /** An account as its table has it. */
 export function partsOf(account: Account): readonly [kind: 'house' | 'viewer' | 'escrow', name: string] {
@@ -83,9 +83,9 @@ async function writeEntries(
     return sum;
   };
   const entered = new Inserting(manager, ENTRIES, 5);
-  let at = 0;
+  const pause = pauseIn(manager);
   for (const { from, to, amount } of posting.entries) {
-    if (isBreath((at += 1))) await breathe();
+    await pause();
     const [payer, payee] = [idOf(ids, from), idOf(ids, to)];
     const earned = earns === 1 && from !== 'issued' ? 0 : earns;
     entered.add([number, payer, payee, amount, earned]);
@@ -100,7 +100,7 @@ async function writeEntries(
   const followed = posting.key.startsWith(FOLLOW) ? 1 : 0;
   const keep = readied(manager, KEEP);
   for (const [account, { balance, earned, carry = null }] of sums) {
-    if (isBreath((at += 1))) await breathe();
+    await pause();
     keep(balance, earned, carry, carry === null ? 0 : followed, account);
   }
 }
@@ -134,8 +134,9 @@ async function knowAccounts(
   }
   for (const [viewer] of carries) look(viewerAccount(viewer));
   const wanted = [...unknown];
+  const pause = pauseIn(manager);
   for (let at = 0; at < wanted.length; at += KNOWN_TOGETHER) {
-    if (at > 0) await breathe();
+    await pause();
     const parts = JSON.stringify(wanted.slice(at, at + KNOWN_TOGETHER).map(partsOf));
     await manager.query(ADD_ACCOUNTS, [parts]);
     const rows = await manager.query<{ id: number; kind: string; name: string }[]>(FIND_ACCOUNTS, [parts]);
@@ -144,7 +145,7 @@ async function knowAccounts(
 }
 
 /** Accounts that are looked up in one go. */
-const KNOWN_TOGETHER = 2_000;
+const KNOWN_TOGETHER = 500;
 /** How keys begin that pay a first follow. */
 const FOLLOW = followKey('');
 const ADD_ACCOUNTS = `INSERT OR IGNORE INTO accounts (kind, name)

@@ -1,3 +1,3 @@
-export type { BroadJob, Decided, Job, Pause } from './job.js';
+export type { BroadJob, Decided, Job } from './job.js';
 export { PipelineModule } from './pipeline.module.js';
 export { PipelineService } from './pipeline.service.js';

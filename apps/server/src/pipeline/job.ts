@@ -1,6 +1,7 @@
 import type { Actor } from '@gully/core/actors';
 import type { Change } from '@gully/core/pipeline';
 import type { EntityManager } from '../database/index.js';
+import type { Task } from '../tasks/index.js';
 import type { Seen } from '../viewers/index.js';
 
 /** What deciding a job comes to, before anything of it is written. */
@@ -35,14 +36,16 @@ export interface Job<Result = void> {
   decide(idOf: (key: string) => string): Decided<Result>;
 }
 
-/** Lets other things have their turn, as often as that is due. */
-export type Pause = () => Promise<void> | undefined;
-
-/** A job that concerns thousands at once. It is decided in small pieces, each awaiting `pause`. */
+/**
+ * A job that concerns thousands at once. It is decided in small pieces, each awaiting a step of its
+ * task, and written in such pieces too.
+ */
 export interface BroadJob<Result> {
   readonly actor: Actor;
+  /** says how far it is, and may be cancelled until it is on disk */
+  readonly task: Task;
   /** Decides it on what is on disk, which is all there is while it has its turn. */
-  decide(pause: Pause): Promise<Decided<Result>>;
+  decide(): Promise<Decided<Result>>;
 }
 
 /** A job whose turn it is, and who is told what becomes of it. */

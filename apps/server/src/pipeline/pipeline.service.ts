@@ -7,7 +7,7 @@ import {
   type OnModuleDestroy,
   type OnModuleInit,
 } from '@nestjs/common';
-import { breather, Database, isDiskFault } from '../database/index.js';
+import { breather, Database, isDiskFault, writeWithPause } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { JobQueue } from '../jobs/index.js';
@@ -80,15 +80,21 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
    */
   broadly<Result>(job: BroadJob<Result>): Promise<Result> {
     return this.queue.alone(async () => {
-      const { changes, write, along, done } = await job.decide(breather());
+      const { task } = job;
+      // It may have been cancelled while it waited for its turn.
+      task.check();
+      const { changes, write, along, done } = await job.decide();
       const stored = this.keepers.stored(changes);
       if (stored.length > 0 || write !== undefined) {
         try {
-          await this.database.write(async (manager) => {
-            await this.keepers.write(manager, stored);
-            await write?.(manager);
-            await along?.(manager);
-          });
+          await this.database.write((manager) =>
+            writeWithPause(manager, task.step, async () => {
+              await this.keepers.write(manager, stored);
+              await write?.(manager);
+              await along?.(manager);
+              task.check();
+            }),
+          );
         } catch (error) {
           // What keepers learned while they wrote is not on disk.
           await this.restore();
@@ -156,13 +162,18 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
     writable: boolean,
   ): Promise<{ readonly taken: number; readonly failure?: Error }> {
     const decided: Decided<void>[] = [];
+    // A payout to thousands takes long in each of these.
+    const pause = breather();
     try {
       const { viewers, fresh } = await this.viewers.identify(turns.flatMap(({ seen }) => seen));
+      await pause();
       await this.world.prepare({
         texts: turns.flatMap(({ texts }) => texts),
         viewers: [...[...viewers.values()].map(({ id }) => id), ...turns.flatMap(({ about }) => about)],
       });
+      await pause();
       for (const turn of turns) await turn.load();
+      await pause();
       const idOf = (key: string): string => viewers.get(key)?.id ?? '';
       this.world.work.steps = 0;
       for (const turn of turns) {
@@ -171,6 +182,7 @@ export class PipelineService implements OnModuleInit, BeforeApplicationShutdown,
         decided.push(one);
         this.keepers.apply(one.changes);
       }
+      await pause();
       const changes = decided.flatMap((one) => one.changes);
       const stored = this.keepers.stored(changes);
       if (stored.length > 0 || fresh.length > 0 || decided.some(({ write }) => write !== undefined)) {

@@ -1,4 +1,5 @@
 import { Injectable, ValidationPipe, type ArgumentMetadata, type ValidationError } from '@nestjs/common';
+import { breather } from '../database/index.js';
 import { withUntouched } from './each-is.js';
 import { Problem } from './problem.js';
 
@@ -25,10 +26,15 @@ class Validation extends ValidationPipe {
     if (metadata.type !== 'body' || !this.toValidate(metadata)) return super.transform(value, metadata);
     if (typeof value !== 'object' || value === null)
       throw unusable('Send what is asked for as a JSON object, as application/json');
+    // A body of thousands of entries takes long in each of these.
+    const pause = breather();
     refuseReserved(value);
+    await pause();
     const shape = metadata.metatype as unknown as { readonly prototype: object };
     const read: unknown = await super.transform(withUntouched(value, shape), metadata);
+    await pause();
     const fields = listsForObjects(read);
+    await pause();
     if (Object.keys(fields).length > 0) throw unusable(Object.values(fields).join('; '), fields);
     return read;
   }

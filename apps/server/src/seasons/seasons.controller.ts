@@ -4,6 +4,7 @@ import type { Actor } from '@gully/core/actors';
 import { BOARDS } from '@gully/core/currency';
 import { ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
+import { Tasks } from '../tasks/index.js';
 import { Leaderboard } from './leaderboard.js';
 import { SeasonsService, type Season } from './seasons.service.js';
 import {
@@ -24,6 +25,7 @@ export class SeasonsController {
   constructor(
     private readonly seasons: SeasonsService,
     private readonly leaderboard: Leaderboard,
+    private readonly tasks: Tasks,
   ) {}
 
   @Get()
@@ -63,7 +65,9 @@ export class SeasonsController {
   @Get('ending')
   @ApiOkResponse({ type: SeasonEndingDto })
   async ending(): Promise<SeasonEndingDto> {
-    const { boards, awards, reset } = await this.seasons.lookAtEnd();
+    const { boards, awards, reset } = await this.tasks.run('Working out how the season ends', (task) =>
+      this.seasons.lookAtEnd(task),
+    );
     return {
       boards: BOARDS.map((board) => ({ board, places: boards[board].slice(0, 10) })),
       awards: [...awards],
@@ -78,7 +82,9 @@ export class SeasonsController {
   @ApiOkResponse({ type: SeasonDto })
   @ApiConflictResponse({ type: ProblemView })
   async end(@Body() { season, next }: EndSeasonDto, @By() actor: Actor): Promise<SeasonDto> {
-    return seasonView(await this.seasons.end(season, next, actor));
+    return seasonView(
+      await this.tasks.run('Ending the season', (task) => this.seasons.end(season, next, actor, task)),
+    );
   }
 
   /** Takes the end of a season back, within a day. */
@@ -86,7 +92,7 @@ export class SeasonsController {
   @HttpCode(204)
   @ApiNoContentResponse()
   undo(@Param('id') id: string, @By() actor: Actor): Promise<void> {
-    return this.seasons.undo(id, actor);
+    return this.tasks.run('Undoing the end of the season', (task) => this.seasons.undo(id, actor, task));
   }
 
   /** How a season that ended stood. */

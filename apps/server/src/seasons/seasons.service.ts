@@ -13,12 +13,13 @@ import {
   type SeasonPlan,
 } from '@gully/core/currency';
 import { ActivityService } from '../activity/index.js';
-import { breathe, Database, newId, type EntityManager } from '../database/index.js';
-import { LedgerStore, Reversing } from '../ledger/index.js';
+import { Database, newId, pauseIn, type EntityManager } from '../database/index.js';
+import { Reversing } from '../ledger/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { SettingsService, type Setting, type SettingOf } from '../settings/index.js';
+import { Task } from '../tasks/index.js';
 import { Leaderboard } from './leaderboard.js';
 
 export const SEASON: SettingOf<SeasonPlan> = { name: 'season', fallback: NO_SEASON };
@@ -53,7 +54,6 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     private readonly database: Database,
     private readonly settings: SettingsService,
     private readonly leaderboard: Leaderboard,
-    private readonly ledger: LedgerStore,
     private readonly reversing: Reversing,
     private readonly pipeline: PipelineService,
     private readonly activity: ActivityService,
@@ -102,35 +102,37 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   }
 
   /** How it would end now; nothing is changed. */
-  async lookAtEnd(): Promise<Ending> {
+  async lookAtEnd(task: Task): Promise<Ending> {
     const season = await this.requireCurrent();
-    const { boards, viewers } = await this.standing(season.id);
-    return this.endingOf(boards, await this.ledger.balancesOf(viewers)).ending;
+    const boards = await this.standing(season.id, task);
+    const taken = await this.taken(task);
+    return this.endingOf(boards, taken);
   }
 
   /** Ends the season that is on and begins the next, with what it resets and awards; all in one transaction. */
-  async end(id: string, nextName: string, actor: Actor): Promise<Season> {
+  async end(id: string, nextName: string, actor: Actor, task: Task): Promise<Season> {
     const season = await this.requireCurrent();
     if (season.id !== id) throw new Problem(409, 'Nothing was changed', 'The season has ended already.');
     const at = Date.now();
     const plan = { ...this.plan.value, name: nextName, endsAt: null };
     const isEnded = await this.pipeline.broadly({
       actor,
+      task,
       decide: async () => {
-        // Somebody else may have been first while it waited for its turn.
+        // Someone else may have been first while it waited for its turn.
         if ((await this.current())?.id !== season.id) return { changes: [], done: () => false };
-        const { boards, viewers } = await this.standing(season.id);
-        const { changes } = this.endingOf(boards, await this.ledger.balancesOf(viewers), {
-          season: season.id,
-          at,
-          actor,
-        });
+        const boards = await this.standing(season.id, task);
+        const taken = await this.taken(task);
+        const { awards } = this.endingOf(boards, taken);
+        const count = taken.length + awards.length;
+        task.begin(`Writing ${count.toLocaleString('en')} entries`, 2 * count);
         return {
-          changes,
+          changes: changesOf({ season: season.id, taken, awards, at, actor }),
           write: async (manager) => {
             await keepStandings(manager, season.id, boards);
             await manager.query('UPDATE seasons SET ended_at = ? WHERE id = ?', [at, season.id]);
             // It begins with what the last has left: this comes after what was reset and awarded.
+            task.begin('Beginning the next season');
             await begin(manager, plan, at);
           },
           done: () => true,
@@ -144,7 +146,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   }
 
   /** Takes the end of a season back, within a day: what was reset and awarded, and the season after it. */
-  async undo(id: string, actor: Actor): Promise<void> {
+  async undo(id: string, actor: Actor, task: Task): Promise<void> {
     const past = (await this.all()).filter(({ endedAt }) => endedAt !== null);
     const season = past.find((each) => each.id === id);
     if (season?.endedAt == null)
@@ -164,7 +166,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
            AND NOT EXISTS (SELECT 1 FROM ledger_postings r WHERE r.reverses = p.id)`,
         [`season:${id}:${part}:%`],
       );
-      if (rows[0] !== undefined) await this.reversing.asFarAsPossible({ id: rows[0].id }, actor);
+      if (rows[0] !== undefined) await this.reversing.asFarAsPossible({ id: rows[0].id }, actor, task);
     }
     // What says that it is undone comes last: an undo that was cut off can be asked for again.
     await this.settings.set(
@@ -200,7 +202,7 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     // One that began since has a day of its own, also where Gully ended before it could write that.
     const season = await this.current();
     if (season === undefined || season.startedAt >= endsAt) return;
-    await this.end(season.id, `After ${name}`.slice(0, 60), 'gully').catch((error: unknown) => {
+    await this.end(season.id, `After ${name}`.slice(0, 60), 'gully', new Task()).catch((error: unknown) => {
       this.log.error({ error }, 'the season could not be ended; it is tried again');
     });
   }
@@ -212,60 +214,67 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
     return season;
   }
 
-  private async standing(season: string) {
+  private async standing(season: string, task: Task): Promise<Ending['boards']> {
     const boards = {} as Record<Board, readonly Placed[]>;
-    for (const by of BOARDS) boards[by] = await this.leaderboard.board(by, { season }, KEPT);
-    const rows = await this.database.long.rows<{ name: string }>(
-      `SELECT name FROM accounts WHERE kind = 'viewer' AND balance > 0`,
-      [],
-    );
-    const viewers = new Set([
-      ...rows.map(({ name }) => name),
-      ...Object.values(boards)
-        .flat()
-        .map((row) => row.viewer),
-    ]);
-    return { boards, viewers: [...viewers] };
+    task.begin('Reading the leaderboards', BOARDS.length);
+    for (const by of BOARDS) {
+      await task.step();
+      boards[by] = await this.leaderboard.board(by, { season }, KEPT);
+    }
+    return boards;
   }
 
-  private endingOf(
-    boards: Readonly<Record<Board, readonly Placed[]>>,
-    balances: ReadonlyMap<string, number>,
-    { season, at, actor }: { season: string; at: number; actor: Actor } = {
-      season: '',
-      at: 0,
-      actor: 'gully',
-    },
-  ): { readonly ending: Ending; readonly changes: readonly PostedChange[] } {
-    const { resets, awards } = this.plan.value;
-    const given = awarded(awards, boards);
-    const taken: Entry[] =
-      resets === 'nothing'
-        ? []
-        : [...balances].flatMap(([viewer, amount]): Entry[] =>
-            amount > 0 ? [{ from: viewerAccount(viewer), to: 'spent', amount }] : [],
-          );
-    const part = (name: 'reset' | 'awards', entries: readonly Entry[], words: string): PostedChange[] => {
-      // A season whose end was undone may end again.
-      const key = `season:${season}:${name}:${String(at)}`;
-      const about = { kind: 'posted', key, cause: 'season', reference: name, by: actor, at, words } as const;
-      return entries.length === 0 ? [] : [{ ...about, entries }];
-    };
-    const gifts = given.map(({ viewer, amount }): Entry => ({
-      from: 'issued',
-      to: viewerAccount(viewer),
-      amount,
-    }));
+  /** What the end takes, by viewer. */
+  private async taken(task: Task): Promise<readonly Entry[]> {
+    if (this.plan.value.resets === 'nothing') return [];
+    task.begin('Reading the balances');
+    const rows = await this.database.long.rows<{ name: string; balance: number }>(
+      `SELECT name, balance FROM accounts WHERE kind = 'viewer' AND balance > 0`,
+      [],
+    );
+    const taken: Entry[] = [];
+    for (const { name, balance } of rows) {
+      await task.step();
+      taken.push({ from: viewerAccount(name), to: 'spent', amount: balance });
+    }
+    return taken;
+  }
+
+  private endingOf(boards: Ending['boards'], taken: readonly Entry[]): Ending {
     const total = taken.reduce((sum, { amount }) => sum + amount, 0);
     return {
-      ending: { boards, awards: given, reset: { total, viewers: taken.length } },
-      changes: [...part('reset', taken, 'resets balances'), ...part('awards', gifts, 'gives awards')],
+      boards,
+      awards: awarded(this.plan.value.awards, boards),
+      reset: { total, viewers: taken.length },
     };
   }
 }
 
+interface Ended {
+  readonly season: string;
+  readonly taken: readonly Entry[];
+  readonly awards: Ending['awards'];
+  readonly at: number;
+  readonly actor: Actor;
+}
+
+function changesOf({ season, taken, awards, at, actor: by }: Ended): PostedChange[] {
+  const part = (name: 'reset' | 'awards', entries: readonly Entry[], words: string): PostedChange[] => {
+    // A season whose end was undone may end again.
+    const key = `season:${season}:${name}:${String(at)}`;
+    const about = { kind: 'posted', key, cause: 'season', reference: name, by, at, words } as const;
+    return entries.length === 0 ? [] : [{ ...about, entries }];
+  };
+  const given = awards.map(({ viewer, amount }): Entry => ({
+    from: 'issued',
+    to: viewerAccount(viewer),
+    amount,
+  }));
+  return [...part('reset', taken, 'resets balances'), ...part('awards', given, 'gives awards')];
+}
+
 /** Viewers whose figures are kept in one go when a season begins. */
-const BEGUN_TOGETHER = 2_000;
+const BEGUN_TOGETHER = 1_000;
 
 async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): Promise<void> {
   const id = newId(at);
@@ -275,6 +284,7 @@ async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): 
     at,
   ]);
   // Some viewers at a time, so that other things have their turn in between.
+  const pause = pauseIn(manager);
   for (let after = ''; ;) {
     const [last] = await manager.query<{ id: string | null }[]>(
       'SELECT max(id) AS id FROM (SELECT id FROM viewers WHERE id > ? ORDER BY id LIMIT ?)',
@@ -290,7 +300,7 @@ async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): 
       [id, after, last.id],
     );
     after = last.id;
-    await breathe();
+    await pause();
   }
 }
 
@@ -303,12 +313,13 @@ export async function keepStandings(
   const rows = Object.entries(boards).flatMap(([board, placed]) =>
     placed.map(({ viewer, place, value }) => [season, board, viewer, place, value]),
   );
+  const pause = pauseIn(manager);
   for (let at = 0; at < rows.length; at += BEGUN_TOGETHER) {
+    await pause();
     await manager.query(
       `INSERT INTO season_standings (season_id, board, viewer_id, place, value)
        SELECT value ->> 0, value ->> 1, value ->> 2, value ->> 3, value ->> 4 FROM json_each(?)`,
       [JSON.stringify(rows.slice(at, at + BEGUN_TOGETHER))],
     );
-    await breathe();
   }
 }

@@ -6,7 +6,7 @@ import type { Faults, Surroundings } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingKind, ThingShape } from '@gully/core/things';
 import { ActivityService } from '../activity/index.js';
-import { breather, Database, newId, type EntityManager } from '../database/index.js';
+import { breather, Database, newId, pauseIn, type EntityManager, type Pause } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { makeValidation, Problem } from '../problem/index.js';
 import { JobQueue } from '../jobs/index.js';
@@ -252,15 +252,15 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   }
 
   /** Checks things that come together. @throws Problem 422 naming which, and what is wrong */
-  async checkTogether(things: readonly Stored[]): Promise<void> {
+  async checkTogether(things: readonly Stored[], pause: Pause): Promise<void> {
     this.leaveRoom(things.filter(({ id }) => this.find(id) === undefined).length);
-    await this.check(things, {}, true);
+    await this.check(things, {}, { several: true, pause });
   }
 
   /** Writes things with their versions, within the caller's write. */
   async write(manager: EntityManager, things: readonly Stored[], actor: Actor): Promise<void> {
     await this.writeRows(manager, things);
-    const pause = breather();
+    const pause = pauseIn(manager);
     for (const stored of things) {
       if (stored.deletedAt === null) await this.writeVersionOf(manager, stored, actor);
       await pause();
@@ -305,10 +305,13 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     actor: Actor,
     about: Surroundings = {},
   ): Promise<void> {
+    const pause = breather();
     await this.check(
       things.filter(({ deletedAt }) => deletedAt === null),
       about,
+      { pause },
     );
+    await pause();
     await this.parts.database.write((manager) => this.write(manager, things, actor));
     this.accept(things);
     const [first] = things;
@@ -328,9 +331,8 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   private async check(
     things: readonly Stored[],
     about: Surroundings,
-    several = things.length > 1,
+    { several = things.length > 1, pause = breather() }: { several?: boolean; pause?: Pause } = {},
   ): Promise<void> {
-    const pause = breather();
     for (const stored of things) {
       await pause();
       const faults = await this.faultsOf(stored, things, about);

@@ -1,18 +1,11 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import { ActivityService } from '../activity/index.js';
 import { CONNECTION } from '../chat/index.js';
-import {
-  breathe,
-  breather,
-  Database,
-  idsInOrder,
-  insertMany,
-  newId,
-  type EntityManager,
-} from '../database/index.js';
+import { breathe, Database, idsInOrder, insertMany, newId, type EntityManager } from '../database/index.js';
 import { ViewerNoteRow, ViewerRow } from './rows.js';
 import { JobQueue } from '../jobs/index.js';
 import { Problem } from '../problem/index.js';
+import { Cancelled, type Task } from '../tasks/index.js';
 import { decode, FORMULA, readRecords, readRow, type Given } from './csv-reading.js';
 import { CsvMatching, type Known } from './csv-matching.js';
 import { joinViewers } from './viewer-changes.js';
@@ -87,8 +80,9 @@ export class CsvIn implements OnApplicationBootstrap {
   }
 
   /** Reads a file and tells what taking it in would do. */
-  async preview(file: Buffer): Promise<Preview> {
-    const { records, columns, passedOver } = await readRecords(decode(file));
+  async preview(file: Buffer, task: Task): Promise<Preview> {
+    task.begin('Reading the file');
+    const { records, columns, passedOver } = await readRecords(decode(file), task.step);
     const faults: { line: number; fault: string }[] = [];
     let faulty = 0;
     const refuse = (line: number, fault: string): void => {
@@ -96,17 +90,19 @@ export class CsvIn implements OnApplicationBootstrap {
       if (faults.length < FAULTS_SHOWN) faults.push({ line, fault });
     };
     const given = new Map<string, Given & { readonly line: number }>();
-    const pause = breather();
+    task.begin('Checking the lines', records.length);
     for (const { line, cells } of records) {
-      await pause();
+      await task.step();
       const result = readRow(cells);
       if (typeof result === 'string') refuse(line, result);
       else given.set(result.account, { ...result, line });
     }
-    const known = await this.matching.known([...given.values()]);
+    task.begin('Finding the viewers', given.size);
+    const known = await this.matching.known([...given.values()], task.step);
+    task.begin('Comparing', given.size);
     const entries: Entry[] = [];
     for (const { line, ...entry } of given.values()) {
-      await pause();
+      await task.step();
       const viewer = known.get(entry.account);
       // Somebody may be called so already; nobody new is, for a spreadsheet would run it.
       if (viewer === undefined && FORMULA.test(entry.given.name))
@@ -131,7 +127,7 @@ export class CsvIn implements OnApplicationBootstrap {
   }
 
   /** Takes in the file that was looked at. Figures it gives take the place of those kept; what it does not give stays. */
-  async apply(token: string): Promise<{ added: number; changed: number }> {
+  async apply(token: string, task: Task): Promise<{ added: number; changed: number }> {
     const { staged } = this;
     if (staged?.token !== token || Date.now() - staged.at > KEPT_MS)
       throw new Problem(
@@ -144,29 +140,43 @@ export class CsvIn implements OnApplicationBootstrap {
     const joining = entries.filter(({ joins }) => joins);
     const result = { added: 0, changed: 0 };
     let done = 0;
+    task.begin('Importing viewers', entries.length + joining.length);
     try {
       for (let at = 0; at < entries.length; at += TOGETHER) {
         const some = entries.slice(at, at + TOGETHER);
+        task.check();
         await this.queue.alone(() => this.write(token, some, entries.length, at + some.length));
         // What was asked for meanwhile is done before the next of them.
         await breathe();
         done = at + some.length;
+        task.reach(done);
         result.added += some.filter(({ known }) => known === undefined).length;
         result.changed += some.filter(({ known }) => known !== undefined).length;
       }
       // Whom somebody was found to be may stand below them in the file.
       for (let at = 0; at < joining.length; at += JOINED_TOGETHER) {
+        task.check();
         await this.queue.alone(() => this.join(joining.slice(at, at + JOINED_TOGETHER)));
+        task.reach(entries.length + at);
         await breathe();
       }
     } catch (error) {
       if (done === 0) throw error;
+      if (error instanceof Cancelled) {
+        await this.settle(token);
+        throw new Cancelled(endedEarly(done, entries.length));
+      }
       throw new Problem(500, 'Not all of the file was imported', endedEarly(done, entries.length));
     } finally {
       await this.queue.alone(() => this.viewers.changed());
     }
-    await this.database.write((manager) => manager.query('DELETE FROM imports WHERE id = ?', [token]));
+    await this.settle(token);
     return result;
+  }
+
+  /** Who asked for it has been told how far it came; otherwise the next start says so. */
+  private async settle(token: string): Promise<void> {
+    await this.database.write((manager) => manager.query('DELETE FROM imports WHERE id = ?', [token]));
   }
 
   private async write(token: string, entries: readonly Entry[], rows: number, done: number): Promise<void> {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { CONNECTION } from '../chat/index.js';
-import { breathe, Database } from '../database/index.js';
+import { breathe, Database, type Pause } from '../database/index.js';
 import { ViewerRow } from './rows.js';
 import { accountsBeside, notesBeside } from './beside.js';
 import type { Given } from './csv-reading.js';
@@ -27,7 +27,7 @@ export class CsvMatching {
   ) {}
 
   /** By account. */
-  async known(given: readonly Given[]): Promise<Map<string, Known>> {
+  async known(given: readonly Given[], pause: Pause): Promise<Map<string, Known>> {
     await this.viewers.counted();
     const found = new Map<string, Known>();
     for (let at = 0; at < given.length; at += TOGETHER) {
@@ -47,12 +47,14 @@ export class CsvMatching {
       const notes = await notesBeside(long, theirs);
       const winners = rows.flatMap(({ mergedInto }) => mergedInto ?? []);
       const accounts = await accountsBeside(long, winners);
-      for (const row of rows)
+      for (const row of rows) {
+        await pause();
         found.set(row.account, {
           row,
           notes: new Set(notes.get(row.id)?.map(({ text }) => text)),
           mergedInto: accounts.get(row.mergedInto ?? ''),
         });
+      }
     }
     return found;
   }

@@ -3,6 +3,7 @@ import { ROLES, type Role } from '@gully/core/chat';
 import type { CsvError } from 'csv-parse';
 import type { ViewerRow } from './rows.js';
 import { csvRecords } from '../csv/index.js';
+import type { Pause } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 
 export const COLUMNS = [
@@ -58,7 +59,7 @@ export function decode(file: Buffer): string {
     throw new Problem(
       422,
       'The file is not in UTF-8',
-      `Nothing was read; letters would have come out wrong (line ${String(line)}). Save it as Import CSV UTF-8 and choose it again.`,
+      `Nothing was read; letters would have come out wrong (line ${String(line)}). Save it as CSV UTF-8 and choose it again.`,
     );
   }
 }
@@ -82,12 +83,13 @@ interface Records {
 }
 
 /** Reads the file without holding the program up: the parser hands rows on as it goes. */
-export async function readRecords(text: string): Promise<Records> {
+export async function readRecords(text: string, pause: Pause): Promise<Records> {
   const result: Records = { records: [], columns: [], passedOver: [] };
   const delimiter = guessDelimiter(text);
   let header: string[] | undefined;
   try {
     for await (const { record, info } of csvRecords(text, { delimiter })) {
+      await pause();
       if (header === undefined) {
         header = record.map((cell) => cell.toLowerCase().replace(/\s+/gu, '_'));
         for (const [at, name] of header.entries())

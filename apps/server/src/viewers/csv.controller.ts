@@ -3,6 +3,7 @@ import { Body, Controller, Get, HttpCode, Post, Query, StreamableFile } from '@n
 import { ApiBody, ApiConsumes, ApiOkResponse, ApiProduces, ApiProperty, ApiTags } from '@nestjs/swagger';
 import { IsString, Length } from 'class-validator';
 import { Problem, WhileAwaited } from '../problem/index.js';
+import { Tasks } from '../tasks/index.js';
 import { CsvIn, type Preview } from './csv-in.js';
 import { CsvOut } from './csv-out.js';
 import { FilterQuery } from './views.js';
@@ -38,6 +39,7 @@ export class CsvController {
   constructor(
     private readonly csvIn: CsvIn,
     private readonly csvOut: CsvOut,
+    private readonly tasks: Tasks,
   ) {}
 
   @Get('export')
@@ -59,7 +61,9 @@ export class CsvController {
   @ApiOkResponse({ type: CsvPreviewDto })
   async preview(@Body() file: unknown): Promise<CsvPreviewDto> {
     if (!Buffer.isBuffer(file)) throw new Problem(415, 'Send the file as text/csv', 'Nothing was read.');
-    const preview = await this.csvIn.preview(file);
+    const preview = await this.tasks.run('Reading viewers from a file', (task) =>
+      this.csvIn.preview(file, task),
+    );
     return {
       ...preview,
       columns: [...preview.columns],
@@ -73,6 +77,6 @@ export class CsvController {
   @HttpCode(200)
   @ApiOkResponse({ type: AppliedDto })
   apply(@Body() { token }: TokenDto): Promise<AppliedDto> {
-    return this.csvIn.apply(token);
+    return this.tasks.run('Importing viewers', (task) => this.csvIn.apply(token, task));
   }
 }

@@ -40,6 +40,7 @@ export class ViewersService {
   private readonly memory = new KnownViewers();
   /** found to be new, and not on disk yet: whoever meets them meanwhile gets the same row */
   private readonly pending = new Map<string, ViewerRow>();
+  private readonly pendingById = new Map<string, ViewerRow>();
   private readonly messages: Batch<Message>;
   private readonly followers: (() => Promise<void>)[] = [];
 
@@ -100,6 +101,7 @@ export class ViewersService {
       if (known === undefined) {
         fresh.push(row);
         this.pending.set(key, row);
+        this.pendingById.set(row.id, row);
       }
       // What the server says with a line is newer than what is stored; it is written with the counts.
       if (subscribedMonths > 0) row.subscribedMonths = subscribedMonths;
@@ -118,6 +120,7 @@ export class ViewersService {
   /** To be called once `insert` is on disk. */
   remember(row: ViewerRow): void {
     this.pending.delete(row.account);
+    this.pendingById.delete(row.id);
     this.memory.keep(row);
   }
 
@@ -182,7 +185,7 @@ export class ViewersService {
   }
 
   facts(id: string): ViewerFacts | undefined {
-    const row = this.memory.get(id) ?? [...this.pending.values()].find((each) => each.id === id);
+    const row = this.memory.get(id) ?? this.pendingById.get(id);
     return row === undefined ? undefined : factsOf(row);
   }
 

@@ -36,6 +36,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TasksController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TasksController_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/activity": {
         parameters: {
             query?: never;
@@ -1166,6 +1198,22 @@ export interface paths {
         get: operations["LedgerController_verified"];
         put?: never;
         post: operations["LedgerController_verify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/verification/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["LedgerController_cancelVerification"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3358,6 +3406,27 @@ export interface components {
              */
             since: string | null;
         };
+        TaskDto: {
+            id: string;
+            name: string;
+            /** @description what it is doing now; empty before it begins */
+            doing: string;
+            done: number;
+            /** @description 0 where it is not known how much there is to do */
+            total: number;
+        };
+        ProblemView: {
+            type: string;
+            status: number;
+            title: string;
+            detail: string;
+            fields?: {
+                [key: string]: string;
+            };
+            current?: {
+                [key: string]: unknown;
+            };
+        };
         /** @enum {string} */
         ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
         /** @enum {string} */
@@ -3394,18 +3463,6 @@ export interface components {
             arrangements: components["schemas"]["ArrangementDto"][];
             /** @description the version the change is made on */
             version: number;
-        };
-        ProblemView: {
-            type: string;
-            status: number;
-            title: string;
-            detail: string;
-            fields?: {
-                [key: string]: string;
-            };
-            current?: {
-                [key: string]: unknown;
-            };
         };
         QuestionDto: {
             name: string;
@@ -6360,6 +6417,52 @@ export interface operations {
             };
         };
     };
+    TasksController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskDto"][];
+                };
+            };
+        };
+    };
+    TasksController_cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     ActivityController_page: {
         parameters: {
             query?: {
@@ -8587,6 +8690,23 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["VerificationDto"];
                 };
+            };
+        };
+    };
+    LedgerController_cancelVerification: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

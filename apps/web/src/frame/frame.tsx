@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import { Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Outlet, useLocation, useNavigate } from 'react-router';
-import { Bones, comesLater, useNarrow, useStored, useTheme } from '../ui/index.js';
+import { Bones, comesLater, RunningTasks, useNarrow, useStored, useTheme } from '../ui/index.js';
 import { Fallen } from './fallen.js';
 import { HealthStrip } from './health-strip.js';
 import { Dock, DockRail, type Side } from './dock.js';
@@ -102,6 +102,7 @@ export function Frame() {
       {hasIndex && <IndexNav mode={mode === 'review' ? 'review' : 'prepare'} />}
       <main className="work">
         <HealthStrip />
+        <RunningTasks />
         <div className="place">
           {/* One that fails takes nothing else with it, and going elsewhere goes on. */}
           <Fallen at={pathname}>

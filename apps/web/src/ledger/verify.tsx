@@ -24,11 +24,16 @@ export function Verify() {
     },
     onError: tellProblem,
   });
+  const cancel = useMutation({
+    mutationFn: () => answerOf(api.POST('/api/ledger/verification/cancel')),
+    onSettled: () => queries.invalidateQueries({ queryKey: KEY }),
+    onError: tellProblem,
+  });
   const faults = [...(data?.last?.faults ?? []), ...(data?.atStart ?? [])];
   const progress = data?.progress ?? null;
   const shown =
     progress !== null ? (
-      `Adding up, ${String(Math.round(progress * 100))} %`
+      `Adding up, ${String(Math.round(progress * 100))}%`
     ) : faults.length > 0 ? (
       <span className="state text-crimson">
         <TriangleAlert className="i s" aria-hidden="true" /> Does not add up
@@ -64,16 +69,28 @@ export function Verify() {
             ))}
           </ul>
         )}
-        <button
-          type="button"
-          className="btn do"
-          disabled={progress !== null || begin.isPending}
-          onClick={() => {
-            begin.mutate();
-          }}
-        >
-          <Scale className="i s" aria-hidden="true" /> Verify all of it
-        </button>
+        {progress === null ? (
+          <button
+            type="button"
+            className="btn do"
+            disabled={begin.isPending}
+            onClick={() => {
+              begin.mutate();
+            }}
+          >
+            <Scale className="i s" aria-hidden="true" /> Verify all of it
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn"
+            onClick={() => {
+              cancel.mutate();
+            }}
+          >
+            Cancel
+          </button>
+        )}
       </div>
     </Opens>
   );

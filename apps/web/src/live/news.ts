@@ -1,6 +1,6 @@
 import type { News, NewsKind, NewsOf, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import type { DataTag, QueryKey } from '@tanstack/react-query';
-import { createStore } from '../ui/index.js';
+import { createStore, runningTasks } from '../ui/index.js';
 import { gathered } from './gathered.js';
 import { addLine, loadLines, markRemoved } from './lines.js';
 import {
@@ -53,6 +53,8 @@ export function follow(socket: NewsSource, areas: readonly NewsHandlers[]): void
       (handlers[news.kind] as Handler | undefined)?.(news.about as never);
   };
   socket.on('welcome', (welcome: Welcome) => {
+    // Those that still run are told again in a moment.
+    runningTasks.set([]);
     if (welcome.missed !== null) welcome.missed.forEach(take);
     else askForEverything();
     resume = { run: welcome.run, last: welcome.last };
@@ -100,6 +102,9 @@ export const PAGE_NEWS: NewsHandlers = {
   },
   erased: () => {
     askForEverything();
+  },
+  tasks: ({ running }) => {
+    runningTasks.set(running);
   },
 };
 

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { RunningTasks } from './tasks.js';
 
 interface DialogBoxProps {
   readonly title: string;
@@ -28,6 +29,7 @@ export function DialogBox({ title, about, onClose, children }: DialogBoxProps) {
           <Dialog.Title className="h2">{title}</Dialog.Title>
           {about !== undefined && <Dialog.Description className="my-2">{about}</Dialog.Description>}
           {children}
+          <RunningTasks />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -18,6 +18,7 @@ export { AUDIENCES, ROLE_CHOICES, roleMark } from './roles.js';
 export { readStored, subscribeStored, useAnyStored, useStored, writeStored } from './stored.js';
 export { createStore } from './store.js';
 export { chooseTheme, startTheme, useTheme } from './theme.js';
+export { RunningTasks, runningTasks } from './tasks.js';
 export { Tick } from './tick.js';
 export { ago, clock, day, exact, useNow } from './time.js';
 export { toast } from './toast.js';

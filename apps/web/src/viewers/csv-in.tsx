@@ -1,9 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Upload } from 'lucide-react';
-import { Dialog } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { answerOf, api, problemOf, type CsvPreview } from '../api/index.js';
-import { Fault, toast } from '../ui/index.js';
+import { DialogBox, Fault, toast } from '../ui/index.js';
 
 /** Import viewers: first what it would do, then doing it. */
 export function CsvIn() {
@@ -25,9 +24,10 @@ export function CsvIn() {
   });
   const apply = useMutation({
     mutationFn: (token: string) => answerOf(api.POST('/api/viewers/import', { body: { token } })),
+    // One that was cancelled has brought some of them.
+    onSettled: () => queries.invalidateQueries({ queryKey: ['viewers'] }),
     onSuccess: ({ added, changed }) => {
       setOpen(false);
-      void queries.invalidateQueries({ queryKey: ['viewers'] });
       toast(`Added ${added.toLocaleString('en')} viewers, changed ${changed.toLocaleString('en')}`);
     },
   });
@@ -57,41 +57,47 @@ export function CsvIn() {
       >
         <Upload className="i s" aria-hidden="true" /> {preview.isPending ? 'Reading…' : 'Import CSV'}
       </button>
-      <Dialog.Root open={open} onOpenChange={setOpen}>
-        <Dialog.Portal>
-          <Dialog.Overlay className="veil" />
-          <Dialog.Content
-            className="float fixed top-[10vh] left-1/2 max-h-[80vh] w-[min(560px,94vw)] -translate-x-1/2 overflow-y-auto p-4"
-            aria-describedby={undefined}
-          >
-            <Dialog.Title className="h2 mb-2">Import viewers</Dialog.Title>
-            {preview.error !== null && (
-              <p className="text-crimson" role="alert">
-                {problemOf(preview.error).title}. {problemOf(preview.error).detail}
-              </p>
-            )}
-            {preview.data !== undefined && <Shown preview={preview.data} />}
-            {apply.error !== null && (
-              <Fault>{`${problemOf(apply.error).title}. ${problemOf(apply.error).detail}`}</Fault>
-            )}
-            <p className="row mt-4">
-              {preview.data !== undefined && (
-                <button
-                  type="button"
-                  className="btn do"
-                  disabled={apply.isPending || preview.data.fresh + preview.data.changed === 0}
-                  onClick={() => {
-                    apply.mutate(preview.data.token);
-                  }}
-                >
-                  {apply.isPending ? 'Importing…' : 'Import them'}
-                </button>
-              )}
-              <Dialog.Close className="btn">Close</Dialog.Close>
+      {open && (
+        <DialogBox
+          title="Import viewers"
+          onClose={() => {
+            setOpen(false);
+          }}
+        >
+          {preview.error !== null && (
+            <p className="text-crimson" role="alert">
+              {problemOf(preview.error).title}. {problemOf(preview.error).detail}
             </p>
-          </Dialog.Content>
-        </Dialog.Portal>
-      </Dialog.Root>
+          )}
+          {preview.data !== undefined && apply.error === null && <Shown preview={preview.data} />}
+          {apply.error !== null && (
+            <Fault>{`${problemOf(apply.error).title}. ${problemOf(apply.error).detail}`}</Fault>
+          )}
+          <p className="row mt-4">
+            {preview.data !== undefined && apply.error === null && (
+              <button
+                type="button"
+                className="btn do"
+                disabled={apply.isPending || preview.data.fresh + preview.data.changed === 0}
+                onClick={() => {
+                  apply.mutate(preview.data.token);
+                }}
+              >
+                {apply.isPending ? 'Importing…' : 'Import them'}
+              </button>
+            )}
+            <button
+              type="button"
+              className="btn"
+              onClick={() => {
+                setOpen(false);
+              }}
+            >
+              Close
+            </button>
+          </p>
+        </DialogBox>
+      )}
     </>
   );
 }

@@ -121,6 +121,18 @@ export interface CommandCounts {
   readonly lastUse: string | null;
 }
 
+/** Something under way that takes more than a moment. */
+export interface TaskView {
+  readonly id: string;
+  /** what it does: *Importing viewers* */
+  readonly name: string;
+  /** the part of it that is under way; empty before the first */
+  readonly doing: string;
+  readonly done: number;
+  /** 0 where it is not known how much there is to do */
+  readonly total: number;
+}
+
 export interface NewsOf {
   line: LineView;
   connection: ConnectionView;
@@ -155,6 +167,8 @@ export interface NewsOf {
   setting: { readonly key: string };
   /** somebody's texts and names were erased from what pages show */
   erased: { readonly viewer: string };
+  /** what takes long, and how far it is; told a few times a second while there is any */
+  tasks: { readonly running: readonly TaskView[] };
 }
 
 export type NewsKind = keyof NewsOf;
@@ -185,6 +199,7 @@ export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   removed: 'control-room',
   setting: 'control-room',
   erased: 'control-room',
+  tasks: 'control-room',
 };
 export type News = { [K in NewsKind]: { readonly kind: K; readonly about: NewsOf[K] } }[NewsKind];
 export type NumberedNews = News & { readonly number: number };

@@ -1,0 +1,3 @@
+export { Cancelled, Task } from './task.js';
+export { TasksController } from './tasks.controller.js';
+export { Tasks } from './tasks.js';
