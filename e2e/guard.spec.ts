@@ -94,7 +94,7 @@ test('a group of phrases is written, saved and catches; a fault is told where it
 /** Begins the usual guard, past the page. */
 async function usual(page: Page, world: World): Promise<void> {
   const { value } = (await (
-    await page.request.get(`${world.address}/api/guard/beginning?way=usual`)
+    await page.request.post(`${world.address}/api/guard/beginning`, { data: { way: 'usual' } })
   ).json()) as { value: object };
   await page.request.put(`${world.address}/api/guard`, { data: { value, version: 0 } });
 }

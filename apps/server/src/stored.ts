@@ -3,7 +3,7 @@ import { BUNDLES_ROWS } from './bundles/index.js';
 import { CHAT_ROWS, HandledMessages1797080400000 } from './chat/index.js';
 import { COMMANDS_ROWS } from './commands/index.js';
 import { GAME_ROWS, Games1797076800000 } from './games/index.js';
-import { GUARD_ROWS, ModesRestored1797069600000 } from './guard/index.js';
+import { GUARD_ROWS, ModesRestored1797069600000, OverlapKept1797091200000 } from './guard/index.js';
 import { PayoutClock1797037200000 } from './currency/index.js';
 import { Ledger1797033600000, LEDGER_ROWS } from './ledger/index.js';
 import { LISTS_ROWS } from './lists/index.js';
@@ -66,5 +66,6 @@ export const STORED: Stored = {
     HandledMessages1797080400000,
     UnsureDeliveries1797084000000,
     StreamsSeen1797087600000,
+    OverlapKept1797091200000,
   ],
 };

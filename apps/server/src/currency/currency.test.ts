@@ -2,10 +2,12 @@ import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { NO_CURRENCY, type CurrencySettings } from '@gully/core/currency';
+import { begin } from '@gully/core/guard';
 import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { StreamService } from '../stream/index.js';
 import { FaultyDisk, Gully, newFolder, newStandin, until } from '../test-support/index.js';
+import { ViewersService } from '../viewers/index.js';
 import { Payouts } from './index.js';
 
 const FLINT: CurrencySettings = {
@@ -138,6 +140,35 @@ describe('payouts', () => {
     // The fraction of a quarter more comes with the next; nobody talked since.
     await pass(10);
     expect(await balances()).toEqual({ tallowfen: 25, quillrush: 30 });
+  });
+
+  test('pay nothing more for a message the guard removed, now and after a restart', async () => {
+    await gully.http
+      .put('/api/guard')
+      .send({ value: begin('usual'), version: 0 })
+      .expect(200);
+    await goLive(true);
+    for (const name of ['tallowfen', 'siltlark']) {
+      await gully.type(name, 'evening');
+      await here(name);
+    }
+    await pass(10);
+    expect(await balances()).toEqual({ tallowfen: 15, siltlark: 15 });
+    await gully.app.get(ViewersService).counted();
+    const said = Date.now();
+    expect((await gully.type('tallowfen', 'see ropes.example')).outcome).toBe('removed');
+    await gully.type('siltlark', 'this one is dry');
+    await pass(10);
+    expect(await balances()).toEqual({ tallowfen: 25, siltlark: 30 });
+    // A restart forgets who talked, and goes by when they last did.
+    await gully.app.get(ViewersService).counted();
+    const rows = await gully.source.query<{ name: string; wrote: number }[]>(
+      'SELECT name, last_wrote AS wrote FROM viewers ORDER BY name',
+    );
+    expect(rows.map(({ name, wrote }) => [name, wrote > said])).toEqual([
+      ['siltlark', true],
+      ['tallowfen', false],
+    ]);
   });
 
   test('are made once each, whatever the clock does: looked at twice, set back, asleep, restarted', async () => {

@@ -64,10 +64,11 @@ export class Payouts implements OnModuleInit, BeforeApplicationShutdown {
 
   async onModuleInit(): Promise<void> {
     await this.read();
-    this.messages.subscribe(({ viewer, roles }) => {
+    this.messages.subscribe(({ viewer, roles }, removed) => {
       if (viewer === SELF || !this.currency.enabled) return;
       this.roles.set(viewer, roles);
-      this.wrote.add(viewer);
+      // What the guard took out earns nothing.
+      if (!removed) this.wrote.add(viewer);
     });
     this.timer = setInterval(() => void this.look(Date.now()), LOOK_MS).unref();
   }

@@ -5,7 +5,15 @@ type Plain = Pick<CatchRow, 'undoneAt' | 'undoneBy' | 'label' | 'note'>;
 const NEW: Plain = { undoneAt: null, undoneBy: null, label: null, note: '' };
 
 /** A catch as it is kept; what is to be done about it waits to be carried out. */
-export function catchRow({ viewer, consequence, fragments, until, spared, ...rest }: Catch): CatchRow {
+export function catchRow({
+  viewer,
+  consequence,
+  fragments,
+  until,
+  overlap,
+  spared,
+  ...rest
+}: Catch): CatchRow {
   const { action, seconds } = consequence;
   const acts = spared === undefined && action !== 'record' && action !== 'warn';
   return {
@@ -19,6 +27,7 @@ export function catchRow({ viewer, consequence, fragments, until, spared, ...res
     spared: spared ?? null,
     silenced: until !== undefined,
     until: until ?? null,
+    overlap: overlap ?? null,
     state: acts ? 'waiting' : 'none',
   };
 }
@@ -45,6 +54,7 @@ export function personRow({ id, at, viewer, name, by, does, seconds, reason }: P
     spared: null,
     silenced: ends || does === 'ban',
     until: ends ? at + seconds * 1000 : null,
+    overlap: null,
     // What a person does is done at once; what was bought is carried out like a catch.
     state: does === 'bench' ? 'waiting' : 'none',
   };
@@ -53,7 +63,7 @@ export function personRow({ id, at, viewer, name, by, does, seconds, reason }: P
 /** A row as SQLite has it, with the viewer it is about now. */
 export interface StoredCatch extends Pick<
   CatchRow,
-  'id' | 'at' | 'name' | 'by' | 'seconds' | 'step' | 'until'
+  'id' | 'at' | 'name' | 'by' | 'seconds' | 'step' | 'until' | 'overlap'
 > {
   readonly viewer: string;
   readonly does: CatchRow['does'];
@@ -70,6 +80,7 @@ export function changeOf({
   silenced,
   until,
   filter,
+  overlap,
   ...row
 }: StoredCatch): ModeratedChange {
   const { id, at, viewer, name, seconds, step } = row;
@@ -92,6 +103,7 @@ export function changeOf({
     strike: strike === 1,
     spared: undefined,
     until: silenced === 1 ? until : undefined,
+    overlap: overlap ?? undefined,
   };
   return { kind: 'moderated', act: 'catch', caught };
 }

@@ -26,6 +26,7 @@ const row = (n: number, more: Partial<CatchRow>): CatchRow => ({
   spared: null,
   silenced: false,
   until: null,
+  overlap: null,
   state: 'done',
   note: '',
   undoneAt: null,

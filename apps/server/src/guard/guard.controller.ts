@@ -1,20 +1,32 @@
-import { Body, Controller, Get, HttpCode, Post, Put, Query } from '@nestjs/common';
-import {
-  ApiConflictResponse,
-  ApiOkResponse,
-  ApiQuery,
-  ApiTags,
-  ApiUnprocessableEntityResponse,
-} from '@nestjs/swagger';
+import { Body, Controller, Get, HttpCode, Post, Put } from '@nestjs/common';
+import { ApiConflictResponse, ApiOkResponse, ApiTags, ApiUnprocessableEntityResponse } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
-import { begin, FILTER_NAMES, filterOf, guardFaults, lookAt, Reading, WAYS } from '@gully/core/guard';
+import {
+  alsoChanged,
+  begin,
+  FILTER_NAMES,
+  filterOf,
+  guardFaults,
+  lookAt,
+  Reading,
+  startOver,
+} from '@gully/core/guard';
 import { strangerFacts } from '@gully/core/viewers';
 import { ChannelWorld } from '../live/index.js';
-import { Problem, ProblemView, WhileAwaited } from '../problem/index.js';
+import { ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { Catches } from './catches.js';
 import { GuardSettingsService } from './guard-settings.js';
-import { CountsDto, GuardDto, GuardNowDto, TrialDto, TriedDto, TryDto } from './views.js';
+import {
+  BeginDto,
+  BeginningDto,
+  CountsDto,
+  GuardDto,
+  GuardNowDto,
+  TrialDto,
+  TriedDto,
+  TryDto,
+} from './views.js';
 
 /** Days that are counted. */
 const DAYS = 30;
@@ -54,15 +66,17 @@ export class GuardController {
     return this.catches.counts(DAYS, { signal });
   }
 
-  /** The settings of one of the ways to begin; nothing is changed. */
-  @Get('beginning')
-  @ApiQuery({ name: 'way', enum: WAYS })
-  @ApiOkResponse({ type: GuardDto })
-  beginning(@Query('way') way: string): GuardDto {
-    const known = WAYS.find((each) => each === way);
-    if (known === undefined)
-      throw new Problem(404, 'There is no such way to begin', 'Choose mild, usual or strict.');
-    return { value: begin(known), version: 0 };
+  /**
+   * The settings of one of the ways to begin. Given settings take its limits and its ladder, and what
+   * else of it is asked for; nothing is saved.
+   */
+  @Post('beginning')
+  @HttpCode(200)
+  @ApiOkResponse({ type: BeginningDto })
+  beginning(@Body() { way, settings, also }: BeginDto): BeginningDto {
+    if (settings === undefined) return { value: begin(way), also: [] };
+    const now = this.settings.read(settings);
+    return { value: startOver(way, now, also), also: alsoChanged(way, now) };
   }
 
   /** What each filter measures in a message, those that are off too; nothing is done. */

@@ -43,7 +43,10 @@ export class GuardStore implements OnModuleInit {
     pruning.add(PRUNED);
     viewers.add({ erase: eraseFromGuard, texts: [['catches', ['text', 'measure', 'by']]] });
     world.add('guard', { look: () => this.view() });
-    const grace = { until: (viewer: string) => this.graces.get(viewer) };
+    const grace = {
+      until: (viewer: string) => this.graces.get(viewer),
+      seconds: () => this.settings.now().value.grace,
+    };
     world.add('grace', { look: () => grace });
     keepers.add({
       kinds: ['looked', 'told'],

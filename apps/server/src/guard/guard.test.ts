@@ -293,7 +293,7 @@ describe('people', () => {
   test('let a viewer post links for a while, by command or by a button, over a restart too', async () => {
     const folder = newFolder();
     const gully = await start(folder);
-    await set(gully);
+    await set(gully, (usual) => ({ ...usual, grace: 120 }));
     await gully.add({
       name: 'grace',
       aliases: [],
@@ -303,7 +303,7 @@ describe('people', () => {
       ],
       routine: {
         steps: [
-          { kind: 'grace', id: 'g', seconds: 60 },
+          { kind: 'grace', id: 'g', seconds: 0 },
           { kind: 'say', id: 's', texts: ['{{ target.name }} may post links.'], order: 'random' },
         ],
         whileRunning: 'beside',
@@ -313,6 +313,8 @@ describe('people', () => {
     expect((await gully.type('siltlark', 'see maps.example')).outcome).toBe('removed');
     await gully.type('mossmoth', '!grace siltlark', ['moderator']);
     await gully.said('siltlark may post links.');
+    const [granted] = (await gully.http.get('/api/guard/graces')).body as { until: string }[];
+    expect(Date.parse(granted?.until ?? '') - Date.now()).toBeGreaterThan(100_000);
     expect((await gully.type('siltlark', 'see maps.example')).outcome).toBe('talk');
     const { viewer } = await gully.type('hollowbee', 'evening');
     await gully.http

@@ -1,4 +1,4 @@
-import type { Action, FilterName, PERSON_ACTS } from '@gully/core/guard';
+import type { Action, FilterName, Overlap, PERSON_ACTS } from '@gully/core/guard';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
@@ -40,6 +40,8 @@ export class CatchRow {
   @Column('boolean') silenced!: boolean;
   /** until when; null for good, or where it did not */
   @Column('integer', { nullable: true }) until!: number | null;
+  /** how it was laid over a timeout that ran; null for what is older than that was kept */
+  @Column('text', { nullable: true }) overlap!: Overlap | null;
   @Column('text') state!: CatchState;
   /** what is to be said of that, in words */
   @Column('text') note!: string;

@@ -26,12 +26,18 @@ describe('the guard’s settings', () => {
     const gully = await start();
     expect(await now(gully)).toMatchObject({ value: guardOff(), version: 0, filters: { length: 9 } });
     for (const [version, way] of WAYS.entries()) {
-      const { body } = await gully.http.get(`/api/guard/beginning?way=${way}`).expect(200);
+      const { body } = await gully.http.post('/api/guard/beginning').send({ way }).expect(200);
       const { value } = body as { value: object };
       expect(value).toEqual(JSON.parse(JSON.stringify(begin(way))));
       await gully.http.put('/api/guard').send({ value, version }).expect(200);
     }
-    await gully.http.get('/api/guard/beginning?way=ruthless').expect(404);
+    const ask = (body: object) => gully.http.post('/api/guard/beginning').send(body);
+    await ask({ way: 'ruthless' }).expect(422);
+    const { value: settings } = await now(gully);
+    const { body } = await ask({ way: 'mild', settings, also: ['wave.enabled'] }).expect(200);
+    const { value, also } = body as { value: GuardSettings; also: { id: string }[] };
+    expect([value.filters.wave.enabled, value.filters.emotes.enabled]).toEqual([false, true]);
+    expect(also.map(({ id }) => id)).toContain('emotes.enabled');
   });
 
   test('stored by another Gully are read as far as they can be, and the rest looks at nothing', async () => {

@@ -1,7 +1,19 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { ACTIONS, FILTER_NAMES, filterOf, PERSON_ACTS, type FilterName } from '@gully/core/guard';
+import {
+  ACTIONS,
+  FILTER_NAMES,
+  filterOf,
+  PERSON_ACTS,
+  WAYS,
+  type AlsoChanged,
+  type FilterName,
+  type GuardSettings,
+  type Way,
+} from '@gully/core/guard';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  IsArray,
   IsBoolean,
   IsDateString,
   IsIn,
@@ -57,6 +69,7 @@ export function viewOf({
   until,
   undoneAt,
   undoneBy: _,
+  overlap: _overlap,
   at,
   silenced: __,
   ...row
@@ -117,6 +130,34 @@ export class GuardNowDto extends GuardDto {
   filters!: FilterTitleDto[];
   @ApiProperty({ type: String, nullable: true, description: 'why it only records; null when it acts' })
   powerless!: string | null;
+}
+
+export class BeginDto {
+  @ApiProperty({ enum: WAYS }) @IsIn(WAYS) way!: Way;
+  @ApiPropertyOptional({
+    type: 'object',
+    additionalProperties: true,
+    description: 'what takes over its limits and its ladder; left out for a guard that was never set',
+  })
+  @MayBeMissing()
+  @IsObject()
+  settings?: object;
+  @ApiPropertyOptional({ type: [String], description: 'what else is to be as in that way, by id' })
+  @MayBeMissing()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @IsString({ each: true })
+  also: string[] = [];
+}
+class AlsoChangedDto implements AlsoChanged {
+  @ApiProperty() id!: string;
+  @ApiProperty() words!: string;
+  @ApiProperty({ description: 'whether the guard looks at more with it than before' }) adds!: boolean;
+}
+export class BeginningDto {
+  @ApiProperty({ type: 'object', additionalProperties: true }) value!: GuardSettings;
+  @ApiProperty({ type: [AlsoChangedDto], description: 'what it would change beside limits and ladder' })
+  also!: AlsoChangedDto[];
 }
 
 export class TryDto {

@@ -27,7 +27,7 @@ export interface MessageParts {
   readonly performers: Performers;
   readonly runLog: RunLog;
   /** a line was written, and what it came to is on disk */
-  readonly written: (line: ChatLine) => void;
+  readonly written: (line: ChatLine, removed: boolean) => void;
 }
 
 /** A message: decided by the stages of `@gully/core/pipeline`, then kept in the log with its why. */
@@ -119,8 +119,9 @@ export class MessageJob implements Job {
       });
     this.record(line, decision.why);
     performDecision(line, decision, this.parts);
-    viewers.spoke(line.viewer, this.seen[0]);
-    written(line);
+    const removed = decision.why.outcome === 'removed';
+    viewers.spoke(line.viewer, this.seen[0], removed);
+    written(line, removed);
   }
 
   private record(line: ChatLine, why: Why): void {

@@ -16,7 +16,7 @@ import { performDecision } from './performing.js';
 @Injectable()
 export class MessagesService implements OnModuleInit, BeforeApplicationShutdown {
   private readonly parts: MessageParts;
-  private readonly listeners: ((line: ChatLine) => void)[] = [];
+  private readonly listeners: ((line: ChatLine, removed: boolean) => void)[] = [];
 
   constructor(
     private readonly connectionSettings: ConnectionSettings,
@@ -31,14 +31,14 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
     performers: Performers,
     runLog: RunLog,
   ) {
-    const written = (line: ChatLine): void => {
-      for (const listener of this.listeners) listener(line);
+    const written = (line: ChatLine, removed: boolean): void => {
+      for (const listener of this.listeners) listener(line, removed);
     };
     this.parts = { connection, chatLog, handled, viewers, world, activity, performers, runLog, written };
   }
 
   /** Calls `listener` for each line once what it came to is on disk, the bot's own and other bots' too. */
-  subscribe(listener: (line: ChatLine) => void): void {
+  subscribe(listener: (line: ChatLine, removed: boolean) => void): void {
     this.listeners.push(listener);
   }
 

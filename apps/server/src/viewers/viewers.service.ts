@@ -32,6 +32,8 @@ export interface Identified {
 
 interface Message extends Seen {
   readonly id: string;
+  /** it was taken out of chat, so its writer counts as not having written */
+  readonly removed: boolean;
 }
 
 /** Who somebody is, and what is counted of them as chat goes on. */
@@ -140,14 +142,15 @@ export class ViewersService {
   }
 
   /** Counts a message; written in batches. */
-  spoke(id: string, seen: Seen): void {
+  spoke(id: string, seen: Seen, removed = false): void {
     const row = this.memory.get(id);
     if (row !== undefined) {
-      Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at, lastWrote: seen.at });
+      Object.assign(row, { name: seen.name, role: seen.role, lastSeen: seen.at });
+      if (!removed) row.lastWrote = seen.at;
       row.messages += 1;
       this.memory.keep(row, [seen.key]);
     }
-    this.messages.add({ ...seen, id });
+    this.messages.add({ ...seen, id, removed });
   }
 
   /** Makes viewers of these names known to `named`. */
@@ -214,10 +217,16 @@ export class ViewersService {
 }
 
 async function countMessages(manager: EntityManager, messages: readonly Message[]): Promise<void> {
-  const byViewer = new Map<string, { newest: Message; count: number }>();
-  for (const message of messages)
-    byViewer.set(message.id, { newest: message, count: (byViewer.get(message.id)?.count ?? 0) + 1 });
-  const rows = [...byViewer.values()].map(({ newest, count }) => [
+  const byViewer = new Map<string, { newest: Message; count: number; wrote: number | null }>();
+  for (const message of messages) {
+    const { count, wrote } = byViewer.get(message.id) ?? { count: 0, wrote: null };
+    byViewer.set(message.id, {
+      newest: message,
+      count: count + 1,
+      wrote: message.removed ? wrote : message.at,
+    });
+  }
+  const rows = [...byViewer.values()].map(({ newest, count, wrote }) => [
     newest.id,
     newest.name,
     newest.role,
@@ -226,11 +235,12 @@ async function countMessages(manager: EntityManager, messages: readonly Message[
     newest.subscribedMonths ?? 0,
     newest.followedSince ?? null,
     newest.subscribedTier ?? null,
+    wrote,
   ]);
   // One statement for all: chat waits while it runs.
   await manager.query(
     `UPDATE viewers SET name = told.value ->> 1, role = told.value ->> 2, last_seen = told.value ->> 3,
-       last_wrote = told.value ->> 3, messages = messages + (told.value ->> 4),
+       last_wrote = coalesce(told.value ->> 8, last_wrote), messages = messages + (told.value ->> 4),
        subscribed_months = max(subscribed_months, told.value ->> 5),
        followed_since = coalesce(told.value ->> 6, followed_since),
        subscribed_tier = coalesce(told.value ->> 7, subscribed_tier)

@@ -1147,9 +1147,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["GuardController_beginning"];
+        get?: never;
         put?: never;
-        post?: never;
+        post: operations["GuardController_beginning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4452,6 +4452,29 @@ export interface components {
             days: number;
             filters: components["schemas"]["FilterCountDto"][];
             steps: components["schemas"]["StepCountDto"][];
+        };
+        BeginDto: {
+            /** @enum {string} */
+            way: "mild" | "usual" | "strict";
+            /** @description what takes over its limits and its ladder; left out for a guard that was never set */
+            settings?: {
+                [key: string]: unknown;
+            };
+            /** @description what else is to be as in that way, by id */
+            also?: string[];
+        };
+        AlsoChangedDto: {
+            id: string;
+            words: string;
+            /** @description whether the guard looks at more with it than before */
+            adds: boolean;
+        };
+        BeginningDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description what it would change beside limits and ladder */
+            also: components["schemas"]["AlsoChangedDto"][];
         };
         TryDto: {
             /** @description those in force when left out */
@@ -8583,21 +8606,23 @@ export interface operations {
     };
     GuardController_beginning: {
         parameters: {
-            query: {
-                way: "mild" | "usual" | "strict";
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginDto"];
+            };
+        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GuardDto"];
+                    "application/json": components["schemas"]["BeginningDto"];
                 };
             };
         };

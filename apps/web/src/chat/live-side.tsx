@@ -3,6 +3,7 @@ import { ArrowDown } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ChatLine } from '../api/index.js';
 import { loadLines, loadOlder, useLines, usePrefix } from '../live/index.js';
+import { AreaParts } from '../manifest/index.js';
 import { Bones, comesLater, LoadFailed, tellProblem } from '../ui/index.js';
 import { Line } from './line.js';
 import { SayLine } from './say-line.js';
@@ -26,6 +27,7 @@ export function LiveSide() {
         <ChatFilter />
       </div>
       {isEveryLine(now) ? <LiveChat /> : <FoundLines wanted={now} />}
+      <AreaParts at="dock" />
       <SayLine />
     </>
   );

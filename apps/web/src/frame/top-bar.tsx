@@ -4,7 +4,7 @@ import { Menu, MessagesSquare, Moon, Search, Sun } from 'lucide-react';
 import { NavLink } from 'react-router';
 import { ConnectionState, StreamState } from '../air/index.js';
 import { channelQuery } from '../live/index.js';
-import { useAreas } from '../manifest/index.js';
+import { AreaParts, useAreas } from '../manifest/index.js';
 import { chooseTheme, comesLater, IconButton, Mark, Notch, useTheme } from '../ui/index.js';
 
 export const MODES = [
@@ -49,7 +49,7 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
           <Search className="i s" aria-hidden="true" /> Search or do <kbd className="ml-auto">Ctrl K</kbd>
         </button>
         {onDock !== undefined && <IconButton icon={Search} label="Search or do" onClick={onSearch} />}
-        <AreaParts />
+        <AreaParts at="topBar" />
         <ConnectionState />
         <IconButton
           icon={theme === 'cave' ? Sun : Moon}
@@ -76,18 +76,4 @@ function ModeCounts({ of }: { readonly of: string }) {
     [areas, of],
   );
   return counts.map(({ id, Count }) => <Count key={id} />);
-}
-
-/** What areas have in the top bar. */
-function AreaParts() {
-  const areas = useAreas();
-  const parts = useMemo(
-    () =>
-      areas
-        .flatMap(({ topBar = [] }) => topBar)
-        .sort((a, b) => a.rank - b.rank)
-        .map(({ id, load }) => ({ id, Part: comesLater(load, 0) })),
-    [areas],
-  );
-  return parts.map(({ id, Part }) => <Part key={id} />);
 }

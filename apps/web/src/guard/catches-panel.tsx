@@ -5,7 +5,8 @@ import { Name } from '../chat/index.js';
 import { ago, exact, IconButton, LoadFailed, useNow } from '../ui/index.js';
 import { CatchState } from './catch-state.js';
 import { Marked } from './marked.js';
-import { gracesQuery, guardQuery, isOn, newestCatchesQuery } from './queries.js';
+import { Graces } from './graces.js';
+import { guardQuery, isOn, newestCatchesQuery } from './queries.js';
 import { useCatchActs } from './use-catch-acts.js';
 
 /** On air: what was caught last, one button from being undone, and who may post links just now. */
@@ -63,21 +64,5 @@ export function CatchesPanel() {
         </ul>
       )}
     </section>
-  );
-}
-
-function Graces() {
-  const { data: graces = [] } = useQuery(gracesQuery);
-  const now = useNow(1_000);
-  const open = graces.filter(({ until }) => Date.parse(until) > now);
-  if (open.length === 0) return null;
-  return (
-    <ul className="lines" aria-label="Who may post links">
-      {open.map(({ viewer, name, until }) => (
-        <li key={viewer} className="text-pool">
-          <b>{name}</b> may post links for {Math.ceil((Date.parse(until) - now) / 1000)} s
-        </li>
-      ))}
-    </ul>
   );
 }

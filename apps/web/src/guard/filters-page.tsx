@@ -50,7 +50,7 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
           <Info className="i s" aria-hidden="true" /> The guard only records: {guard.powerless}.
         </p>
       )}
-      {first && <Beginnings first onChosen={begin} />}
+      {first && <Beginnings settings={undefined} onChosen={begin} />}
       <FilterTable titles={guard.filters} edited={edited} faults={faults} />
       <TryIt text={text} titles={guard.filters} tried={trial.filters} on={on} onText={setText} />
       <div className="guard-split">
@@ -67,7 +67,7 @@ function Filters({ guard }: { readonly guard: GuardNow }) {
           />
           <LadderSoFar />
           <CommonSettings edited={edited} faults={faults} />
-          {!first && <Beginnings first={false} onChosen={begin} />}
+          {!first && <Beginnings settings={settings} onChosen={begin} />}
         </section>
         <ReplayStrip settings={settings} titles={guard.filters} isDraft={edited.isDraft} asked={begun} />
       </div>

@@ -57,6 +57,7 @@ export const GUARD: Manifest = {
     },
   ],
   topBar: [{ id: 'guard', rank: 20, load: async () => (await import('./records-only.js')).RecordsOnly }],
+  dock: [{ id: 'graces', rank: 20, load: async () => (await import('./graces.js')).Graces }],
   cardParts: [
     { id: 'guard', rank: 20, load: async () => (await import('./viewer-standing.js')).ViewerStanding },
   ],

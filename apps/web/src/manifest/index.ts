@@ -1,3 +1,4 @@
+export { AreaParts } from './area-parts.js';
 export { Areas, useAreas } from './areas.js';
 export type {
   Bundled,
@@ -14,6 +15,6 @@ export type {
   Panel,
   Place,
   Referable,
-  TopBarPart,
+  FramePart,
   ViewerPart,
 } from './manifest.js';

@@ -106,8 +106,8 @@ export interface Panel {
   readonly load: () => Promise<ComponentType>;
 }
 
-/** What an area shows in the top bar. */
-export interface TopBarPart {
+/** What an area shows in the top bar, or in the dock. */
+export interface FramePart {
   readonly id: string;
   /** parts stand in the order of their ranks */
   readonly rank: number;
@@ -145,7 +145,9 @@ export interface Manifest {
   readonly bundled?: readonly Bundled[];
   readonly panels?: readonly Panel[];
   /** what stands in the top bar, before the connection */
-  readonly topBar?: readonly TopBarPart[];
+  readonly topBar?: readonly FramePart[];
+  /** what stands below chat while it lasts */
+  readonly dock?: readonly FramePart[];
   /** how much waits, beside the names of modes */
   readonly modeCounts?: readonly ModeCount[];
   readonly cardParts?: readonly CardPart[];

@@ -179,12 +179,12 @@ export const STARTERS: readonly Starter[] = [
     inputs: [input('timer', 'text', { most: 60 })],
     first: timerStep('fire'),
   }),
-  starter('grace', 'lets somebody post links for a minute, for moderators', {
+  starter('grace', 'lets a viewer post links for a while, for moderators', {
     trigger: { name: 'grace' },
     gates: FOR_MODERATORS,
     inputs: [input('who', 'viewer')],
-    first: { kind: 'grace', id: 'grace', seconds: 60 },
-    says: ['{{ target.name }} may post links for a minute.'],
+    first: { kind: 'grace', id: 'grace', seconds: 0 },
+    says: ['{{ target.name }}, you may post links for a short while.'],
   }),
   starter('balance', 'what somebody has of the currency, their place and their rank', {
     trigger: { name: 'balance', aliases: ['purse'] },

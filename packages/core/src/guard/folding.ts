@@ -14,7 +14,7 @@ export interface Folded {
 }
 
 /** What shows nothing: marks, joiners, directions, variation selectors. */
-const INVISIBLE = /^[\p{M}\p{Cf}\p{Cc}\u115f\u1160\u3164\uffa0]+$/u;
+const INVISIBLE = /^[\p{M}\p{Cf}\p{Cc}\u115f\u1160\u3164\uffa0\u2800\ufffc]+$/u;
 const ASCII = /^[\x20-\x7e]$/u;
 const LOOKS_LIKE: Readonly<Record<string, string>> = CONFUSABLES;
 const known = new Map<string, string>();

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { DISGUISE_EXAMPLES } from './disguise-examples.js';
 import {
   CAPITAL_EXAMPLES,
   EMOTE_EXAMPLES,
@@ -67,6 +68,31 @@ describe.each<[string, Prepared, Examples]>([
         expect([from >= 0, to > from, to <= text.length]).toEqual([true, true, true]);
     }
   });
+});
+
+test('of 200 and more that are disguised or only look like it, 0.97 are caught and none by mistake', () => {
+  const filters = [
+    FILTERS.links.prepare(FILTERS.links.blank),
+    FILTERS.phrases.prepare({
+      phrases: [
+        ...['sunken gate', 'wet sock', 'map of the sump', 'mudlark'].map((text) => phrase(text)),
+        phrase('grit', { wholeWords: false }),
+      ],
+      exceptions: [],
+    }),
+  ];
+  const isCaught = (text: string): boolean =>
+    filters.some((filter) => {
+      const { caught, fragments } = filter.measure(written(text), alone);
+      for (const { from, to } of fragments)
+        expect([text, from >= 0, to > from, to <= text.length]).toEqual([text, true, true, true]);
+      return caught;
+    });
+  const { caught, free } = DISGUISE_EXAMPLES;
+  expect(caught.length + free.length).toBeGreaterThanOrEqual(200);
+  expect(free.filter(isCaught)).toEqual([]);
+  const missed = caught.filter((text) => !isCaught(text));
+  expect([missed, 1 - missed.length / caught.length >= 0.97]).toEqual([missed, true]);
 });
 
 test('there are at least 250 examples', () => {

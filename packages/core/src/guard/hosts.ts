@@ -47,15 +47,21 @@ export function addressesIn(folded: Folded): Found[] {
 
 function isAddress(host: string, hasScheme: boolean, hasPath: boolean, hidden: boolean): boolean {
   if (hasScheme) return true;
-  const { domain, publicSuffix, isIcann, isPrivate } = parse(host, { allowPrivateDomains: true });
-  if (domain === null || publicSuffix === null) return false;
-  // Reserved for examples (RFC 2606), and so for the demo and for tests.
-  if (isIcann !== true && isPrivate !== true && publicSuffix !== 'example') return false;
+  const { domain, publicSuffix } = parse(host, { allowPrivateDomains: true });
+  if (domain === null || publicSuffix === null || !isAddressName(host)) return false;
   if (/^\d+$/u.test(domain.slice(0, -publicSuffix.length - 1)) && !hasPath) return false;
   const last = publicSuffix.split('.').at(-1) ?? '';
   return (
     hasPath || !DOUBTFUL.has(last) || (!hidden && host.split('.').length > publicSuffix.split('.').length + 1)
   );
+}
+
+/** Whether a host is the name of a site, by an ending there is. */
+export function isAddressName(host: string): boolean {
+  const { domain, publicSuffix, isIcann, isPrivate } = parse(host, { allowPrivateDomains: true });
+  if (domain === null || publicSuffix === null) return false;
+  // Reserved for examples (RFC 2606), and so for the demo and for tests.
+  return isIcann === true || isPrivate === true || publicSuffix === 'example';
 }
 
 /** A domain that is allowed or blocked, with all below it; with a path, only what begins with that. */

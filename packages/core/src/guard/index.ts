@@ -93,12 +93,5 @@ export {
 export { Forms, Reading, READ_LIMIT, type Written } from './reading.js';
 export { LOOK_BACK_MS, Recent } from './recent.js';
 export { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
-export {
-  begin,
-  FILTER_NAMES,
-  guardFaults,
-  guardOff,
-  WAYS,
-  type FilterRule,
-  type GuardSettings,
-} from './settings.js';
+export { FILTER_NAMES, guardFaults, type FilterRule, type GuardSettings } from './settings.js';
+export { alsoChanged, begin, guardOff, startOver, WAYS, type AlsoChanged, type Way } from './beginnings.js';

@@ -4,12 +4,14 @@ import { ROLES, type Role } from '../chat/index.js';
 import { ALWAYS, OFFLINE } from '../stream/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import {
+  alsoChanged,
   begin,
   FILTER_NAMES,
   guardFaults,
   judge,
   prepareGuard,
   Reading,
+  startOver,
   WAYS,
   type Around,
   type FilterName,
@@ -185,6 +187,51 @@ describe('settings', () => {
       }),
       { numRuns: 100 },
     );
+  });
+
+  test('a way to begin changes limits and ladder of settings that are there, and the rest only when asked', () => {
+    const usual = begin('usual');
+    const mine: GuardSettings = {
+      ...usual,
+      filters: {
+        ...usual.filters,
+        links: {
+          ...usual.filters.links,
+          settings: { which: 'blocked', allowed: ['ropes.example'], blocked: ['lamps.example'] },
+          exempt: [{ name: 'mossmoth', viewer: null }],
+          exemptRank: 'r1',
+          message: 'ask first.',
+        },
+        phrases: { ...usual.filters.phrases, settings: { phrases: [], exceptions: ['wet sock'] } },
+        capitals: { ...usual.filters.capitals, enabled: false },
+      },
+      wordLists: { en: { enabled: true, consequence: null, except: ['grit'] } },
+      names: true,
+      grace: 120,
+      never: { from: 'vip', viewers: [] },
+    };
+    const strict = startOver('strict', mine, []);
+    const { filters, ladder: _, ...rest } = strict;
+    const { filters: before, ladder: __, ...restBefore } = mine;
+    expect(rest).toEqual(restBefore);
+    expect([filters.links, filters.phrases, filters.capitals.enabled]).toEqual([
+      before.links,
+      before.phrases,
+      false,
+    ]);
+    expect(filters.pace.settings.most).toBe(begin('strict').filters.pace.settings.most);
+    const also = alsoChanged('strict', mine);
+    expect(also.find(({ id }) => id === 'capitals.enabled')).toMatchObject({ adds: true });
+    expect(also.find(({ id }) => id === 'links.exemptFrom')?.words).toBe('Links: exempt moderators and up');
+    expect(alsoChanged('mild', mine).filter(({ adds }) => adds)).toEqual([]);
+    const all = startOver(
+      'strict',
+      mine,
+      also.map(({ id }) => id),
+    );
+    expect(alsoChanged('strict', all)).toEqual([]);
+    // What a new channel begins with, and tells viewers why.
+    expect(Object.values(begin('mild').filters).every(({ message }) => message !== '')).toBe(true);
   });
 
   test('faults are told by place', () => {

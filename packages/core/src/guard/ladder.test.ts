@@ -144,6 +144,15 @@ describe('timeouts that overlap', () => {
     );
   });
 
+  test('what was given before the settings changed stays as it was, and a longer one never shortens it', () => {
+    const one = { id: 'a', at: 0, by: 'guard', seconds: 60, overlap: 'add' } as const;
+    const added = { ...one, id: 'b', at: 8_600, seconds: 60 };
+    const now = silenceOf([one, added], { how: 'longer', cap: 10_000 }, 9_000)?.until;
+    expect(now).toBe(120_000);
+    const third = { ...one, id: 'c', at: 20_000, seconds: 60, overlap: 'longer' } as const;
+    expect(silenceOf([one, added, third], { how: 'longer', cap: 10_000 }, 20_000)?.until).toBe(120_000);
+  });
+
   test('one taken back leaves what was before it; what a person gave goes first and is never lifted', () => {
     fc.assert(
       fc.property(given, fc.integer({ min: 0, max: 6_000_000 }), (all, now) => {

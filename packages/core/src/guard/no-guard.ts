@@ -1,5 +1,5 @@
 import { prepareGuard } from './judge.js';
-import { guardOff } from './settings.js';
+import { guardOff } from './beginnings.js';
 import { NOTHING_KNOWN } from './standing.js';
 import type { GuardView } from './view.js';
 

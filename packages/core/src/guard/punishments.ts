@@ -10,6 +10,8 @@ export interface Punishment {
   readonly by: 'guard' | 'person';
   /** seconds; undefined for a ban */
   readonly seconds: number | undefined;
+  /** how it was laid over one that ran; left out, as the settings have it now */
+  readonly overlap?: Overlap | undefined;
 }
 
 /** A timeout given while another runs: added to what is left of that, in its place, or whichever ends later. */
@@ -46,11 +48,13 @@ export function silenceOf(
   const person = byPerson(all, now);
   if (person !== undefined) return person;
   let until: number | undefined;
-  for (const [n, { by, at, seconds }] of all.entries()) {
+  for (const [n, { by, at, seconds, overlap }] of all.entries()) {
     // What the guard gives while a person’s holds is recorded, and does nothing.
     if (by !== 'guard' || byPerson(all.slice(0, n), at) !== undefined) continue;
     if (seconds === undefined) return { by, until: undefined };
-    until = at + lengthOf(seconds, Math.max(0, (until ?? at) - at) / 1000, overlapping) * 1000;
+    // Settings that change do not change what was given before.
+    const how = { ...overlapping, how: overlap ?? overlapping.how };
+    until = at + lengthOf(seconds, Math.max(0, (until ?? at) - at) / 1000, how) * 1000;
   }
   return until !== undefined && until > now ? { by: 'guard', until } : undefined;
 }

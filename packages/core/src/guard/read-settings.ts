@@ -1,7 +1,8 @@
 import { ROLES, type Role } from '../chat/index.js';
 import type { Consequence } from './consequence.js';
 import type { Ladder } from './ladder.js';
-import { FILTER_NAMES, guardOff, type FilterRule, type GuardSettings } from './settings.js';
+import { guardOff } from './beginnings.js';
+import { FILTER_NAMES, type FilterRule, type GuardSettings } from './settings.js';
 
 const WORD_LISTS_LIMIT = 100;
 

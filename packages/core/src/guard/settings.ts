@@ -1,9 +1,9 @@
 import type { Role } from '../chat/index.js';
-import { ALWAYS, whenFault, type When } from '../stream/index.js';
+import { whenFault, type When } from '../stream/index.js';
 import type { NamedViewer } from '../viewers/index.js';
 import { consequenceFault, type Consequence } from './consequence.js';
-import { ladderFaults, USUAL_LADDER, type Ladder } from './ladder.js';
-import { OVERLAPS, USUAL_OVERLAPPING, type Overlapping } from './punishments.js';
+import { ladderFaults, type Ladder } from './ladder.js';
+import { OVERLAPS, type Overlapping } from './punishments.js';
 import { filterOf, FILTERS, type FilterName, type SettingsOf } from './registry.js';
 import { rangeFault } from './filter.js';
 
@@ -55,77 +55,10 @@ export interface GuardSettings {
   readonly grace: number;
 }
 
-/** A guard that looks at nothing: what a channel has until somebody begins one. */
-export function guardOff(): GuardSettings {
-  const { filters, ...rest } = begin('mild');
-  const off = Object.entries(filters).map(([name, rule]) => [name, { ...rule, enabled: false }]);
-  return { ...rest, filters: Object.fromEntries(off) as GuardSettings['filters'] };
-}
-
 export const FILTER_NAMES = Object.keys(FILTERS) as readonly FilterName[];
 /** Minutes a viewer may count as new: 30 days. */
 const NEWCOMER_LIMIT = 43_200;
 const MESSAGE_LIMIT = 300;
-
-type Limits = { readonly [N in FilterName]?: Partial<SettingsOf<N>> };
-type Way = 'mild' | 'usual' | 'strict';
-
-/** How the three ways to begin differ from each filter’s usual limits. */
-const LIMITS: Readonly<Record<Way, Limits>> = {
-  mild: {
-    capitals: { most: 90, from: 20 },
-    symbols: { most: 70, run: 25, marks: 6 },
-    length: { characters: 450, lines: 8 },
-    emotes: { most: 30 },
-    repetition: { most: 5, characters: 30, words: 12 },
-    pace: { most: 12 },
-    wave: { most: 8 },
-  },
-  usual: {},
-  strict: {
-    capitals: { most: 50, from: 8 },
-    symbols: { most: 35, run: 8, marks: 3 },
-    length: { characters: 200, lines: 2 },
-    emotes: { most: 7, from: 5 },
-    repetition: { most: 2, characters: 8, words: 4 },
-    pace: { most: 5 },
-    wave: { most: 3, seconds: 60 },
-  },
-};
-/** What is off in a mild guard: what good viewers do often. */
-const OFF_WHEN_MILD: readonly FilterName[] = ['capitals', 'emotes', 'wave'];
-export const WAYS = ['mild', 'usual', 'strict'] as const satisfies readonly Way[];
-
-/** One of the three ways to begin: it sets all the filters. */
-export function begin(way: Way): GuardSettings {
-  const filters = Object.fromEntries(
-    FILTER_NAMES.map((name) => {
-      const settings = { ...FILTERS[name].blank, ...LIMITS[way][name] };
-      const rule: FilterRule<object> = {
-        enabled: way !== 'mild' || !OFF_WHEN_MILD.includes(name),
-        settings,
-        exemptFrom: name === 'phrases' ? null : way === 'strict' ? 'moderator' : 'vip',
-        exempt: [],
-        exemptRank: '',
-        newcomers: { minutes: 0, how: 'stricter', settings },
-        ladder: null,
-        skipTo: 0,
-        message: '',
-        when: ALWAYS,
-      };
-      return [name, rule];
-    }),
-  ) as unknown as GuardSettings['filters'];
-  return {
-    filters,
-    ladder: USUAL_LADDER,
-    overlapping: USUAL_OVERLAPPING,
-    never: { from: null, viewers: [] },
-    wordLists: {},
-    names: false,
-    grace: 60,
-  };
-}
 
 /** What is wrong with settings, by place: `filters.capitals.settings.most`. */
 export function guardFaults(settings: GuardSettings): Record<string, string> {

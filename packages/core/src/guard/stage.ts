@@ -118,12 +118,17 @@ function catchOf(line: ChatLine, caught: Caught, world: GuardWorld): Catch {
     strike: spared === undefined && counts,
     spared,
     until: undefined,
+    overlap: undefined,
   };
   if (spared !== undefined || !isSilencing(consequence)) return kept;
   const { id, at } = line;
   const own = { id, at, by: 'guard', seconds: action === 'ban' ? undefined : seconds } as const;
   const after = silenceOf([...given, own], overlapping, at);
-  return { ...kept, until: after === undefined ? undefined : (after.until ?? null) };
+  return {
+    ...kept,
+    until: after === undefined ? undefined : (after.until ?? null),
+    overlap: overlapping.how,
+  };
 }
 
 /** What really follows: less for those who may not write already, and for those who are never timed out. */

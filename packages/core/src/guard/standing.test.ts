@@ -29,6 +29,7 @@ const caught = (id: string, at: number, seconds: number | 'ban' | 'none'): Moder
     strike: true,
     spared: undefined,
     until: seconds === 'none' ? undefined : seconds === 'ban' ? null : at + seconds * 1000,
+    overlap: undefined,
   };
   return { kind: 'moderated', act: 'catch', caught: one };
 };

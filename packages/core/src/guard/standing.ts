@@ -21,11 +21,11 @@ export function standingAfter({ strikes, given }: GuardStanding, change: Moderat
     return { strikes: strikes.filter(stands), given: given.filter(stands) };
   }
   if (change.act === 'catch') {
-    const { id, at, strike, until, consequence } = change.caught;
+    const { id, at, strike, until, consequence, overlap } = change.caught;
     const seconds = consequence.action === 'ban' ? undefined : consequence.seconds;
     return {
       strikes: strike ? [...strikes.slice(-STRIKES_KEPT), { id, at }] : strikes,
-      given: until === undefined ? given : [...given, { id, at, by: 'guard', seconds }],
+      given: until === undefined ? given : [...given, { id, at, by: 'guard', seconds, overlap }],
     };
   }
   const { id, at, does, seconds } = change;

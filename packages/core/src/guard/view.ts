@@ -6,7 +6,7 @@ import type { Before } from './filter.js';
 import type { Fragment } from './folding.js';
 import type { PreparedGuard } from './judge.js';
 import type { Strike } from './ladder.js';
-import type { Punishment, Silence } from './punishments.js';
+import type { Overlap, Punishment, Silence } from './punishments.js';
 import type { Forms, Reading } from './reading.js';
 import type { FilterName } from './registry.js';
 
@@ -69,6 +69,8 @@ export interface Catch {
   readonly spared: string | undefined;
   /** how long they may not write: null for good, undefined where they may */
   readonly until: number | null | undefined;
+  /** how it was laid over a timeout that ran; undefined where it is none */
+  readonly overlap: Overlap | undefined;
 }
 
 /** A message was looked at, and is remembered for a while beside those to come. Nothing of it is stored. */

@@ -175,11 +175,15 @@ describe('what follows', () => {
 
   test('clearing takes out what was written in the span, and a timeout takes out the message too', () => {
     const clear = new Channel(withSteps({ action: 'clear', seconds: 60 })).say(LINK, 100_000);
-    expect(clear.decision.effects).toMatchObject([{ kind: 'redact', since: 40_000, id: clear.written.id }]);
+    expect(clear.decision.effects).toMatchObject([
+      { kind: 'redact', since: 40_000, id: clear.written.id },
+      { kind: 'say', lines: ['pebblewren, please ask before you post a link.'] },
+    ]);
     const out = new Channel(withSteps(timeout(60))).say(LINK, 100_000);
     expect(out.decision.effects).toMatchObject([
       { kind: 'silence', until: 160_000, reason: 'Gully: links (ropes.example)' },
       { kind: 'redact', since: undefined },
+      { kind: 'say' },
     ]);
   });
 });

@@ -26,7 +26,7 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   games: NO_GAMES,
   gameTexts: { of: () => undefined },
   stages: NO_STAGES,
-  grace: { until: () => undefined },
+  grace: { until: () => undefined, seconds: () => 60 },
   timers: { inWords: () => '', nameOf: () => undefined },
   commands: { openTo: () => [], byRole: () => '', doing: () => undefined },
 };

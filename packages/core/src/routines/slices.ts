@@ -82,7 +82,7 @@ const GRACE: Slice<Pick<RoutineWorld, 'grace'>, GraceChange> = {
     const until = new Map<string, number>();
     return {
       over: ({ grace: under }) => ({
-        grace: { until: (viewer) => until.get(viewer) ?? under.until(viewer) },
+        grace: { ...under, until: (viewer) => until.get(viewer) ?? under.until(viewer) },
       }),
       apply: (change) => {
         until.set(change.viewer, change.until);

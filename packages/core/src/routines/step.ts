@@ -140,7 +140,7 @@ export interface ClearStep extends Base, MayFail {
 /** Lets the viewer named, or the one who typed, post links for a while. */
 export interface GraceStep extends Base {
   readonly kind: 'grace';
-  /** 5 to GRACE_LIMIT_S */
+  /** up to GRACE_LIMIT_S; 0 for as long as the guard is set to */
   readonly seconds: number;
 }
 /** Writes a text file for streaming software to read. */

@@ -87,6 +87,8 @@ export interface RoutineWorld {
   readonly grace: {
     /** until when a viewer may post links; undefined for somebody who was never let */
     until(viewer: string): number | undefined;
+    /** how long it usually lasts, in seconds */
+    readonly seconds: () => number;
   };
   readonly timers: {
     /** those that are due next, in words; asked only when a text wants them */

@@ -44,6 +44,7 @@ const CAUGHT: Catch = {
   strike: true,
   spared: undefined,
   until: undefined,
+  overlap: undefined,
 };
 
 const QUEUE_SEEN = 'q1';

@@ -1,5 +1,6 @@
 import { atMost, type Filter } from '../filter.js';
 import { foldInvisible } from '../folding.js';
+import { backwards, disguisedIn, mayBeBackwards } from '../disguised.js';
 import { addressesIn, isOf, readDomain, type DomainRule, type Found } from '../hosts.js';
 import type { Reading } from '../reading.js';
 
@@ -69,7 +70,11 @@ export function addressesOf({ text, folds }: Reading): Found[] {
   const add = (more: readonly Found[]): void => {
     found.push(...more.filter((each) => !found.some(({ from, to }) => each.from < to && from < each.to)));
   };
-  for (const folded of folds) add(addressesIn(folded));
+  for (const folded of folds) {
+    add(addressesIn(folded));
+    add(disguisedIn(folded));
+  }
+  if (mayBeBackwards(text)) for (const folded of folds) add(addressesIn(backwards(folded)));
   // oxlint-disable-next-line no-control-regex -- whether all of it is ASCII
   if (/^[\x00-\x7f]*$/u.test(text)) return found;
   add(addressesIn(foldInvisible(text)));

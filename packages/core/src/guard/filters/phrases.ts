@@ -67,6 +67,7 @@ export const PHRASES: Filter<PhrasesSettings> = {
       texts.filter(({ exact }) => !exact),
       skeletonText,
     );
+    const together = togetherIndex(texts.filter((each) => !each.exact));
     const exact = indexOf(
       texts.filter((each) => each.exact),
       (text) => phraseForm(text, false),
@@ -81,8 +82,10 @@ export const PHRASES: Filter<PhrasesSettings> = {
         const free = reading.skeletons.flatMap(spared);
         const isFree = ({ from, to }: Fragment): boolean =>
           free.some((each) => from >= each.from && to <= each.to);
+        const words = reading.skeletons.flatMap(loose);
         const hits = [
-          ...reading.skeletons.flatMap(loose),
+          ...words,
+          ...reading.skeletons.flatMap((each) => together(each, words)),
           ...exact(exactForm(reading)),
           ...patterns(reading),
         ].filter((hit) => !isFree(hit));
@@ -141,6 +144,61 @@ function indexOf<T extends Looked>(
     );
     return hits;
   };
+}
+
+/**
+ * Phrases of several words, however their letters are set apart: run together, cut elsewhere, spelled
+ * out. Where words are whole, what is found begins and ends where words of the message do.
+ *
+ * @returns what finds those that are not among the hits given
+ */
+function togetherIndex<T extends Looked>(
+  phrases: readonly T[],
+): (skeleton: Folded, known: readonly Hit<T>[]) => Hit<T>[] {
+  const usable = phrases.flatMap((phrase) => {
+    const form = skeletonText(phrase.text);
+    return form.includes(' ') ? [{ phrase, form: withoutSpaces(form).text }] : [];
+  });
+  if (usable.length === 0) return () => [];
+  const index = new PhraseIndex(usable.map(({ form }) => form));
+  return (skeleton, known) => {
+    const hits: Hit<T>[] = [];
+    const { text, starts, ends } = withoutSpaces(skeleton.text);
+    index.search(
+      text,
+      (at, from, to) => {
+        const phrase = usable[at]?.phrase;
+        const [start, end] = [starts[from] ?? 0, ends[to - 1] ?? 0];
+        if (phrase === undefined) return;
+        const isWhole = (skeleton.text[start - 1] ?? ' ') === ' ' && (skeleton.text[end] ?? ' ') === ' ';
+        const inOne = !phrase.wholeWords && !skeleton.text.slice(start, end).includes(' ');
+        const hit = { phrase, ...skeleton.at(start, end) };
+        const again = known.some(
+          (each) => each.phrase === phrase && each.from < hit.to && hit.from < each.to,
+        );
+        if ((isWhole || inOne) && !again) hits.push(hit);
+      },
+      () => false,
+    );
+    return hits;
+  };
+}
+
+/** A skeleton without its spaces, letters that meet for it made one, and where each of the rest stood. */
+function withoutSpaces(skeleton: string): { text: string; starts: number[]; ends: number[] } {
+  let text = '';
+  const [starts, ends]: [number[], number[]] = [[], []];
+  for (let at = 0; at < skeleton.length; at += 1) {
+    const letter = skeleton[at] ?? '';
+    if (letter === ' ') continue;
+    if (text.endsWith(letter)) ends[ends.length - 1] = at + 1;
+    else {
+      text += letter;
+      starts.push(at);
+      ends.push(at + 1);
+    }
+  }
+  return { text, starts, ends };
 }
 
 /** As it is written, in one case; its letters stay where they are as long as folding keeps their number. */
