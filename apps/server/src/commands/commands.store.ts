@@ -5,6 +5,7 @@ import {
   openCommands,
   prepareCommand,
   REFUSAL_PAUSE_MS,
+  refusalKey,
   DraftedTriggers,
   TriggerIndex,
   type Command,
@@ -183,7 +184,8 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     return {
       index,
       use: (commandId, viewer) => this.uses.of(commandId, viewer),
-      toldRefusal: (id, viewer) => this.refused.get(`${id} ${viewer}`),
+      toldRefusal: (commandId, viewer, failure = '') =>
+        this.refused.get(refusalKey({ commandId, viewer, failure })),
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),
       doing: (fits) => commandDoing(index, fits),
@@ -223,7 +225,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   private apply(change: UseChange | RefusedChange): void {
     if (change.kind === 'use') this.uses.apply(change);
     else {
-      this.refused.set(`${change.commandId} ${change.viewer}`, change.at);
+      this.refused.set(refusalKey(change), change.at);
       if (this.refused.size > 1_000)
         for (const [key, at] of this.refused) if (change.at - at > REFUSAL_PAUSE_MS) this.refused.delete(key);
     }

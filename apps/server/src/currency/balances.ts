@@ -44,7 +44,7 @@ export class BalancesOfViewers {
     if (standing === undefined) return undefined;
     const { balance, earned, regular, ranks } = standing;
     const climber = { roles: viewer.roles, watchTime: viewer.watchTime, balance, earned };
-    const { place, of } = await this.places.now(balance);
+    const { place, of } = this.places.now(balance);
     return {
       name: viewer.name,
       balance,

@@ -6,7 +6,7 @@ import { csvRecords } from '../csv/index.js';
 import { Database, newId } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import type { Task } from '../tasks/index.js';
-import { ByHand, planOf, type Effect, type Posted, type Row, type Wanted } from './by-hand.js';
+import { ByHand, type Effect, type Posted, type Row, type Wanted } from './by-hand.js';
 
 const ROWS_MOST = 50_000;
 const FAULTS_SHOWN = 50;
@@ -59,7 +59,7 @@ export class ByFile {
     this.staged = staged;
     const { effect } = await this.byHand.planned(
       staged.rows,
-      (some, balanceOf) => planOf(does, some, balanceOf),
+      (some, balanceOf) => this.byHand.planOf(does, some, balanceOf),
       task,
     );
     return { ...effect, id: staged.id, lines: records.length, faults: faults.slice(0, FAULTS_SHOWN) };
@@ -79,7 +79,7 @@ export class ByFile {
     return this.byHand.post(
       { key: `import:${id}`, cause: 'import', reference: does, words },
       rows,
-      (some, balanceOf) => planOf(does, some, balanceOf),
+      (some, balanceOf) => this.byHand.planOf(does, some, balanceOf),
       { actor, task },
     );
   }

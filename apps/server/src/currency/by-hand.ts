@@ -24,8 +24,8 @@ const MOST = 50_000;
 /** From how many on it is done in pieces, each between other things; and how many are planned in one. */
 const MANY = 1_000;
 const TOGETHER = 1_000;
-/** Those who have too little that are named. */
-const SHORT_MOST = 20;
+/** Those who have too little, or would have too much, that are named. */
+const NAMED_MOST = 20;
 
 /** What somebody wants done to balances. */
 export interface Wanted {
@@ -40,8 +40,10 @@ export interface Effect {
   readonly viewers: number;
   /** what all balances together go up by, or down where below zero */
   readonly total: number;
-  /** those who have less than is to be taken */
+  /** those who have less than is to be taken, and how much is missing */
   readonly short: readonly { readonly name: string; readonly amount: number }[];
+  /** those whose balance would be above the cap, and how much of it they do not get */
+  readonly over: readonly { readonly name: string; readonly amount: number }[];
 }
 
 export type Posted = Effect & {
@@ -70,7 +72,8 @@ export class ByHand {
   /** What it would come to; nothing is changed. */
   async look(wanted: Wanted): Promise<Effect> {
     const rows = amountsOf(wanted, await this.people(wanted));
-    return (await this.planned(rows, (some, of) => planOf(wanted.does, some, of), new Task())).effect;
+    const plan = (some: readonly Row[], of: BalanceOf): Plan => this.planOf(wanted.does, some, of);
+    return (await this.planned(rows, plan, new Task())).effect;
   }
 
   /**
@@ -84,7 +87,7 @@ export class ByHand {
     return this.post(
       { key: `hand:${key}`, cause: 'correction', reference: wanted.does, words },
       amountsOf(wanted, people),
-      (some, balanceOf) => planOf(wanted.does, some, balanceOf),
+      (some, balanceOf) => this.planOf(wanted.does, some, balanceOf),
       { actor, task },
     );
   }
@@ -101,7 +104,7 @@ export class ByHand {
         const amount = balanceOf(from.id);
         const entry = { from: viewerAccount(from.id), to: viewerAccount(to.id), amount } as const;
         const entries = amount === 0 ? [] : [entry];
-        return { entries, effect: { viewers: entries.length * 2, total: 0, short: [] } };
+        return { entries, effect: { viewers: entries.length * 2, total: 0, short: [], over: [] } };
       },
       { actor, task: new Task() },
     );
@@ -137,6 +140,11 @@ export class ByHand {
     return { ...effect, posting: await this.numberOf(about.key) };
   }
 
+  /** What giving, taking or setting comes to under this channel's cap. */
+  planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf): Plan {
+    return planOf(does, rows, balanceOf, this.settings.currency.value.cap ?? Infinity);
+  }
+
   private postSoon<Row extends { readonly id: string }>(
     about: Pick<PostedChange, 'key' | 'cause' | 'reference' | 'words'>,
     rows: readonly Row[],
@@ -170,6 +178,7 @@ export class ByHand {
     task.begin(`Reading ${rows.length.toLocaleString('en')} balances`, Math.ceil(rows.length / TOGETHER));
     const entries: Entry[] = [];
     const short: Effect['short'][number][] = [];
+    const over: Effect['over'][number][] = [];
     let [viewers, total] = [0, 0];
     for (let at = 0; at < rows.length; at += TOGETHER) {
       await task.step();
@@ -179,9 +188,10 @@ export class ByHand {
       for (const entry of part.entries) entries.push(entry);
       viewers += part.effect.viewers;
       total += part.effect.total;
-      short.push(...part.effect.short.slice(0, SHORT_MOST - short.length));
+      short.push(...part.effect.short.slice(0, NAMED_MOST - short.length));
+      over.push(...part.effect.over.slice(0, NAMED_MOST - over.length));
     }
-    return { entries, effect: { viewers, total, short } };
+    return { entries, effect: { viewers, total, short, over } };
   }
 
   /** @param known it was done before, under the same key */
@@ -266,22 +276,34 @@ export interface Plan {
 const amountsOf = ({ amount }: Wanted, people: readonly Person[]): Row[] =>
   people.map((person) => ({ ...person, amount }));
 
-/** What giving, taking or setting comes to; nobody is left with less than nothing. */
-export function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf): Plan {
+/** What giving, taking or setting comes to; no one is left with less than nothing, or gets above the cap. */
+function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf, cap: number): Plan {
   const entries: Entry[] = [];
   const short: { name: string; amount: number }[] = [];
+  const over: { name: string; amount: number }[] = [];
   let total = 0;
   for (const { id, name, amount } of rows) {
     const account = viewerAccount(id);
     const has = balanceOf(id);
     const wanted = does === 'give' ? has + amount : does === 'take' ? has - amount : amount;
-    const after = Math.max(0, wanted);
+    // Who is above it already, as from before it was set, keeps that.
+    const most = Math.max(cap, has);
+    const after = Math.min(most, Math.max(0, wanted));
+    if (wanted > most) over.push({ name, amount: wanted - most });
     if (wanted < 0) short.push({ name, amount: -wanted });
     total += after - has;
     if (after > has) entries.push({ from: 'issued', to: account, amount: after - has });
     else if (after < has) entries.push({ from: account, to: 'spent', amount: has - after });
   }
-  return { entries, effect: { viewers: entries.length, total, short: short.slice(0, SHORT_MOST) } };
+  return {
+    entries,
+    effect: {
+      viewers: entries.length,
+      total,
+      short: short.slice(0, NAMED_MOST),
+      over: over.slice(0, NAMED_MOST),
+    },
+  };
 }
 
 function inWords({ does, amount }: Wanted, people: readonly Person[], { settings }: PurseView): string {

@@ -61,6 +61,11 @@ export class CurrencySettingsService {
     return this.settings.get(RANKS);
   }
 
+  /** When ranks were last set, in UTC milliseconds. */
+  get ranksSince(): number {
+    return this.settings.changedAt(RANKS) ?? 0;
+  }
+
   /** @throws Problem 422 with the faults by their places; 409 when somebody else was first */
   async setCurrency(given: unknown, version: number, actor: Actor): Promise<Setting<CurrencySettings>> {
     const value = readCurrency(given);

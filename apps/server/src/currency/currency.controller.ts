@@ -77,7 +77,7 @@ export class CurrencyController {
   @ApiOkResponse({ type: ByHandEffectDto })
   async look(@Body() given: ByHandDto): Promise<ByHandEffectDto> {
     const effect = await this.byHand.look(wantedOf(given));
-    return { ...effect, short: [...effect.short], posting: null };
+    return { ...effect, short: [...effect.short], over: [...effect.over], posting: null };
   }
 
   /** Gives, takes or sets. */
@@ -89,7 +89,7 @@ export class CurrencyController {
     const effect = await this.tasks.run('Changing balances', (task) =>
       this.byHand.carryOut(wantedOf(given), given.key, actor, task),
     );
-    return { ...effect, short: [...effect.short] };
+    return { ...effect, short: [...effect.short], over: [...effect.over] };
   }
 
   /** Moves all that one viewer has to another. */
@@ -100,7 +100,7 @@ export class CurrencyController {
   async transfer(@Body() { from, to, key }: TransferDto, @By() actor: Actor): Promise<ByHandEffectDto> {
     const [payer, payee] = [await this.byHand.person(from), await this.byHand.person(to)];
     const effect = await this.byHand.transfer(payer, payee, key, actor);
-    return { ...effect, short: [...effect.short] };
+    return { ...effect, short: [...effect.short], over: [...effect.over] };
   }
 
   /** What a file of balances would come to; nothing is changed. */
@@ -112,7 +112,7 @@ export class CurrencyController {
     const look = await this.tasks.run('Reading balances from a file', (task) =>
       this.byFile.look(text, does, task),
     );
-    return { ...look, short: [...look.short], faults: [...look.faults], posting: null };
+    return { ...look, short: [...look.short], over: [...look.over], faults: [...look.faults], posting: null };
   }
 
   /** Imports the file that was looked at. */
@@ -124,7 +124,7 @@ export class CurrencyController {
     const effect = await this.tasks.run('Importing balances', (task) =>
       this.byFile.carryOut(id, actor, task),
     );
-    return { ...effect, short: [...effect.short] };
+    return { ...effect, short: [...effect.short], over: [...effect.over] };
   }
 
   /** Takes everything from everybody, after a copy of the database was made. */

@@ -1,6 +1,7 @@
 import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { STARTERS } from '@gully/core/commands';
 import { NO_CURRENCY, type CurrencySettings } from '@gully/core/currency';
 import { begin } from '@gully/core/guard';
 import { routineOf } from '@gully/core/routines';
@@ -232,6 +233,118 @@ test('an event pays once however often it comes, a follow once ever, and one rai
   expect(await balances()).toEqual({ saltspar: 366 });
   const rows = await gully.source.query<object[]>('SELECT subscribed_tier AS tier FROM viewers');
   expect(rows).toEqual([{ tier: 2 }]);
+});
+
+test('places and the top are told as they are, at once after currency moved, also after a restart', async () => {
+  const ids = new Map<string, string>();
+  for (const name of ['tallowfen', 'siltlark', 'oxbowkid'])
+    ids.set(name, String((await gully.type(name, 'evening')).viewer));
+  const give = (name: string, does: string, amount: number) =>
+    gully.http
+      .post('/api/currency/by-hand')
+      .send({ does, amount, viewers: [ids.get(name)], key: `${does}-${name}-${String(amount)}` })
+      .expect(200);
+  await gully.add({
+    name: 'top',
+    aliases: [],
+    text: '{{ currency.top }}, place {{ viewer.place }}',
+  });
+  await give('siltlark', 'give', 100);
+  await gully.type('siltlark', '!top');
+  await gully.said('1. siltlark 100, place 1');
+  await give('tallowfen', 'give', 300);
+  await give('siltlark', 'take', 40);
+  await gully.type('siltlark', '!top');
+  await gully.said('1. tallowfen 300, 2. siltlark 60, place 2');
+  await give('tallowfen', 'set', 0);
+  await gully.type('siltlark', '!top');
+  await gully.said('1. siltlark 60, place 1');
+  await gully.stop();
+  gully = await Gully.inRoom(standin, folder);
+  await gully.type('oxbowkid', '!top');
+  await gully.said('1. siltlark 60, place 2');
+});
+
+describe('gifts and fines in chat', () => {
+  const starter = (id: string) => gully.http.post('/api/commands').send(bodyOf(id)).expect(201);
+  const bodyOf = (id: string): object => {
+    const found = STARTERS.find((each) => each.id === id);
+    if (found === undefined) throw new Error(`there is no starter ${id}`);
+    return found.body;
+  };
+  const own = async (): Promise<string[]> =>
+    (await gully.lines()).filter((line) => line.own).map(({ text }) => text);
+
+  test('say what arrives and what the fee takes; a refusal starts no cooldown, and moderators are always told', async () => {
+    const sharing = {
+      ...FLINT.sharing,
+      enabled: true,
+      fee: 10,
+      watched: 0,
+      cooldown: 0,
+      least: 1,
+      most: null,
+    };
+    await gully.http
+      .put('/api/currency')
+      .send({ value: { ...FLINT, sharing, cap: 200 }, version: 1 })
+      .expect(200);
+    for (const id of ['give', 'award', 'fine']) await starter(id);
+    const { viewer } = await gully.type('tallowfen', 'evening');
+    await gully.type('siltlark', 'evening');
+    await gully.http
+      .post('/api/currency/by-hand')
+      .send({ does: 'give', amount: 150, viewers: [viewer], key: 'to-begin-with' })
+      .expect(200);
+    await gully.type('tallowfen', '!give siltlark 500');
+    await gully.said('tallowfen, tallowfen has only 150 flint.');
+    // Told a moment ago, and not kept waiting for having been refused.
+    await gully.type('tallowfen', '!give siltlark 400');
+    expect((await gully.type('tallowfen', '!give siltlark 105')).outcome).toBe('ran');
+    await gully.said('tallowfen gives siltlark 94 flint, and 11 flint as a fee.');
+    expect(await balances()).toEqual({ tallowfen: 45, siltlark: 94 });
+    await gully.type('mossmoth', '!fine siltlark 400', ['moderator']);
+    await gully.said('mossmoth, siltlark has only 94 flint.');
+    await gully.type('mossmoth', '!award siltlark 120', ['moderator']);
+    await gully.said('mossmoth, siltlark cannot hold more than 200 flint.');
+    for (const text of ['!fine', '!fine']) await gully.type('mossmoth', text, ['moderator']);
+    await until(
+      async () =>
+        (await own()).filter((text) => text.includes('is missing')).length === 2 ? true : undefined,
+      'an answer to each misuse',
+    );
+    expect((await own()).filter((text) => text.startsWith('tallowfen, '))).toHaveLength(1);
+    const { body } = await gully.http
+      .post('/api/currency/by-hand/look')
+      .send({ does: 'give', amount: 300, viewers: [viewer] })
+      .expect(200);
+    expect(body).toMatchObject({ total: 155, over: [{ name: 'tallowfen', amount: 145 }] });
+  });
+
+  test('go to no one whose name two viewers share', async () => {
+    const sharing = { ...FLINT.sharing, enabled: true, watched: 0, cooldown: 0, least: 1, most: null };
+    await gully.http
+      .put('/api/currency')
+      .send({ value: { ...FLINT, sharing }, version: 1 })
+      .expect(200);
+    await starter('give');
+    const { viewer } = await gully.type('tallowfen', 'evening');
+    await gully.http
+      .post('/api/currency/by-hand')
+      .send({ does: 'give', amount: 50, viewers: [viewer], key: 'to-begin-with' })
+      .expect(200);
+    await gully.source.query(
+      `INSERT INTO viewers (id, connection, account, name, role, first_seen, last_seen, messages, watch_ms)
+       VALUES ('V1', 'irc', 'account:other', 'siltlark', 'viewer', ?, ?, 1, 0)`,
+      [Date.now(), Date.now()],
+    );
+    await gully.type('siltlark', 'evening');
+    await gully.type('tallowfen', '!give siltlark 5');
+    await gully.said(
+      'tallowfen, two viewers are called siltlark. Type it as !give <who> <amount: 1 or more, all, half or n%>',
+    );
+    expect(await balances()).toEqual({ tallowfen: 50 });
+  });
 });
 
 describe('a command that costs', () => {

@@ -53,7 +53,7 @@ export class Resetting {
           return amount > 0 ? [{ from: viewerAccount(viewer), to: 'spent', amount }] : [];
         });
         const total = entries.reduce((sum, { amount }) => sum + amount, 0);
-        return { entries, effect: { viewers: entries.length, total, short: [] } };
+        return { entries, effect: { viewers: entries.length, total, short: [], over: [] } };
       },
       { actor, task },
     );

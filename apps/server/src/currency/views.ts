@@ -96,6 +96,8 @@ export class ByHandEffectDto {
   @ApiProperty({ description: 'viewers whose balance changes' }) viewers!: number;
   @ApiProperty({ description: 'what all balances together go up by' }) total!: number;
   @ApiProperty({ type: [ShortOfDto], description: 'those who have less than is taken' }) short!: ShortOfDto[];
+  @ApiProperty({ type: [ShortOfDto], description: 'those who would be above the cap, and by how much' })
+  over!: ShortOfDto[];
   @ApiProperty({ type: Number, nullable: true, description: 'the movement, once it is made' }) posting!:
     number | null;
 }

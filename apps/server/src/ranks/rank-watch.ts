@@ -1,75 +1,111 @@
 import { Inject, Injectable, type OnModuleDestroy, type OnModuleInit } from '@nestjs/common';
-import { ranksOf, viewerAccount, type Rank } from '@gully/core/currency';
+import { ranksOf, viewerAccount, viewerOfAccount, type Rank } from '@gully/core/currency';
 import type { ChannelEvent } from '@gully/core/routines';
 import type { ViewerFacts } from '@gully/core/viewers';
 import { ConnectionService } from '../chat/index.js';
-import { newId } from '../database/index.js';
+import { CurrencySettingsService } from '../currency/index.js';
+import { breather, newId } from '../database/index.js';
 import { ChannelEvents } from '../events/index.js';
-import { LedgerStore } from '../ledger/index.js';
-import { ChannelWorld } from '../live/index.js';
+import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
 import { Reached } from './reached.js';
 
-/** How often it is looked who has reached a rank, in milliseconds. */
-const LOOK_MS = 60_000;
+/** How often those present are looked at, in milliseconds: watch time is counted about as often. */
+const LOOK_MS = 15_000;
+/** How soon those whose balance changed are looked at, several together. */
+const SOON_MS = 500;
+/** In place of a rank: the viewer was looked at, so that what they reach from here on is new. */
+const LOOKED = '';
 
 /**
- * Tells of ranks that those present have reached, once each. What somebody had before it was first
- * looked is theirs without a word: else a new set of ranks would greet the whole room.
+ * Tells of ranks that are reached, once each. What viewers had when ranks were set is theirs without a
+ * word: otherwise a new set of ranks would greet the whole room.
  */
 @Injectable()
 export class RankWatch implements OnModuleInit, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
-  private looking: Promise<void> | undefined;
+  private soon: NodeJS.Timeout | undefined;
+  private looking: Promise<void> = Promise.resolve();
+  private readonly moved = new Set<string>();
 
   constructor(
     private readonly connection: ConnectionService,
     private readonly viewers: ViewersService,
-    private readonly ledger: LedgerStore,
+    private readonly settings: CurrencySettingsService,
     private readonly reached: Reached,
     private readonly events: ChannelEvents,
     private readonly pipeline: PipelineService,
     private readonly world: ChannelWorld,
+    private readonly keepers: Keepers,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
   onModuleInit(): void {
     this.timer = setInterval(() => void this.look(Date.now()), LOOK_MS).unref();
+    this.keepers.follow('posted', (changes) => {
+      const { ranks, by } = this.world.now().purse.ranks;
+      if (ranks.length === 0 || by === 'watch') return;
+      for (const { entries } of changes)
+        for (const { from, to } of entries)
+          for (const account of [from, to]) {
+            const viewer = viewerOfAccount(account);
+            if (viewer !== undefined) this.moved.add(viewer);
+          }
+      this.soon ??= setTimeout(() => {
+        this.soon = undefined;
+        void this.lookAtMoved(Date.now());
+      }, SOON_MS).unref();
+    });
   }
 
   async onModuleDestroy(): Promise<void> {
     clearInterval(this.timer);
+    clearTimeout(this.soon);
     await this.looking;
   }
 
-  /** Looks at everybody present. Never rejects. */
+  /** Looks at everyone present. Never rejects. */
   look(now: number): Promise<void> {
-    this.looking ??= this.lookOnce(now)
-      .catch((error: unknown) => {
-        this.log.error({ error }, 'ranks that were reached could not be written; they are looked at again');
-      })
-      .finally(() => {
-        this.looking = undefined;
-      });
+    return this.inTurn(async () => {
+      if (this.world.now().purse.ranks.ranks.length === 0) return;
+      const present = this.connection.room.present();
+      const seen = present.map(({ key, nick }): Seen => ({ key, name: nick, role: 'viewer', at: now }));
+      const { viewers } = await this.viewers.identify(seen);
+      await this.lookAtAll([...new Set([...viewers.values()].map(({ id }) => id))], now);
+    });
+  }
+
+  /** Looks at those whose balance has changed, whether they are here or not. Never rejects. */
+  private lookAtMoved(now: number): Promise<void> {
+    return this.inTurn(async () => {
+      const ids = [...this.moved];
+      this.moved.clear();
+      await this.lookAtAll(ids, now);
+    });
+  }
+
+  private inTurn(work: () => Promise<void>): Promise<void> {
+    this.looking = this.looking.then(work).catch((error: unknown) => {
+      this.log.error({ error }, 'ranks that were reached could not be written; they are looked at again');
+    });
     return this.looking;
   }
 
-  private async lookOnce(now: number): Promise<void> {
-    const { ranks } = this.world.now().purse;
-    if (ranks.ranks.length === 0) return;
-    const present = this.connection.room.present();
-    const seen = present.map(({ key, nick }): Seen => ({ key, name: nick, role: 'viewer', at: now }));
-    const { viewers } = await this.viewers.identify(seen);
-    const ids = [...new Set([...viewers.values()].map(({ id }) => id))];
-    await this.ledger.load(ids);
-    await this.reached.load(ids);
-    for (const id of ids) {
-      // What was known may have been let go of meanwhile, as after a write that failed.
-      await this.reached.load([id]);
-      const viewer = this.viewers.facts(id);
-      if (viewer !== undefined && !viewer.bot && !viewer.ignored) await this.lookAt(viewer, now);
+  private async lookAtAll(ids: readonly string[], now: number): Promise<void> {
+    const pause = breather();
+    for (let at = 0; at < ids.length; at += TOGETHER) {
+      const some = ids.slice(at, at + TOGETHER);
+      await this.viewers.loadIds(some);
+      await this.world.prepare({ texts: [], viewers: some });
+      for (const id of some) {
+        await pause();
+        // What was known may have been let go of meanwhile, as after a write that failed.
+        await this.reached.load(some);
+        const viewer = this.viewers.facts(id);
+        if (viewer !== undefined && !viewer.bot && !viewer.ignored) await this.lookAt(viewer, now);
+      }
     }
   }
 
@@ -80,11 +116,14 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     const all = ranksOf(purse.ranks, { roles, watchTime, balance, earned });
     const before = this.reached.of(viewer.id);
     const fresh = all.filter(({ id }) => !before.has(id));
+    const isNew = before.size === 0;
     const highest = fresh.at(-1);
-    if (highest === undefined) return;
-    const ranks = fresh.map(({ id }) => id);
+    if (highest === undefined && !isNew) return;
+    const ranks = [...(isNew ? [LOOKED] : []), ...fresh.map(({ id }) => id)];
     const change = { kind: 'ranked', viewer: viewer.id, ranks, at: now } as const;
-    if (before.size === 0)
+    // Who came after ranks were set had none to begin with; one from 0 is nothing to reach.
+    const isHeld = isNew && viewer.firstSeen <= this.settings.ranksSince;
+    if (highest === undefined || isHeld || highest.from === 0)
       await this.pipeline.do({
         kind: 'ranked',
         actor: 'gully',
@@ -93,6 +132,9 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     else await this.events.happened(eventOf(viewer, highest, now), [change], highest.routine);
   }
 }
+
+/** Viewers that are looked up in one go. */
+const TOGETHER = 500;
 
 function eventOf(viewer: ViewerFacts, { name }: Rank, at: number): ChannelEvent {
   const facts = { count: 0, amount: '', message: name, recipient: '' };

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ChatModule } from '../chat/index.js';
+import { CurrencyModule } from '../currency/index.js';
 import { EventsModule } from '../events/index.js';
 import { LedgerModule } from '../ledger/index.js';
 import { PipelineModule } from '../pipeline/index.js';
@@ -9,7 +10,7 @@ import { RanksController } from './ranks.controller.js';
 import { Reached } from './reached.js';
 
 @Module({
-  imports: [ChatModule, EventsModule, LedgerModule, PipelineModule, ViewersModule],
+  imports: [ChatModule, CurrencyModule, EventsModule, LedgerModule, PipelineModule, ViewersModule],
   controllers: [RanksController],
   providers: [RankWatch, Reached],
 })

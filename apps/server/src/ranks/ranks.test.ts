@@ -51,6 +51,7 @@ test('a rank that is reached starts its routine and those that wait, once, and n
   });
   const value = { enabled: true, one: 'flint', many: 'flint' };
   await gully.http.put('/api/currency').send({ value, version: 0 }).expect(200);
+  const [siltlark, oxbowkid] = [await present('siltlark'), await present('oxbowkid')];
   const ranks = [
     rank('day', 'Daylighter', 0),
     rank('scramble', 'Scrambler', 2, own.id),
@@ -60,7 +61,6 @@ test('a rank that is reached starts its routine and those that wait, once, and n
     .put('/api/currency/ranks')
     .send({ value: { by: 'watch', ranks }, version: 0 })
     .expect(200);
-  const [siltlark, oxbowkid] = [await present('siltlark'), await present('oxbowkid')];
   await watched(siltlark, 3);
   await look();
   expect(await greetings()).toEqual([]);
@@ -84,4 +84,28 @@ test('a rank that is reached starts its routine and those that wait, once, and n
     { id: 'scramble', holders: 1 },
     { id: 'rope', holders: 1 },
   ]);
+});
+
+test('the first rank there is starts its routine too, soon after currency came, whether its viewer is here or not', async () => {
+  const own = await gully.addRoutine('Up the rope', [say('{{ viewer.name }} is a {{ event.message }}')]);
+  const value = { enabled: true, one: 'flint', many: 'flint' };
+  await gully.http.put('/api/currency').send({ value, version: 0 }).expect(200);
+  const before = await present('siltlark');
+  const give = (id: string, amount: number, key: string) =>
+    gully.http
+      .post('/api/currency/by-hand')
+      .send({ does: 'give', amount, viewers: [id], key })
+      .expect(200);
+  await give(before, 60, 'before-ranks-were-set');
+  await gully.http
+    .put('/api/currency/ranks')
+    .send({ value: { by: 'balance', ranks: [rank('scramble', 'Scrambler', 50, own.id)] }, version: 0 })
+    .expect(200);
+  const fresh = await present('oxbowkid');
+  await give(before, 5, 'silently-the-same-rank');
+  await give(fresh, 50, 'the-first-rank-of-all');
+  await gully.said('oxbowkid is a Scrambler');
+  await give(fresh, 50, 'once-is-enough-for-it');
+  await look();
+  expect(await greetings()).toEqual(['oxbowkid is a Scrambler']);
 });

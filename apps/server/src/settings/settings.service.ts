@@ -23,6 +23,7 @@ export interface Setting<T> {
 @Injectable()
 export class SettingsService implements OnModuleInit {
   private readonly current = new Map<string, Setting<unknown>>();
+  private readonly changed = new Map<string, number>();
   private readonly followers: ((name: string) => void)[] = [];
 
   constructor(
@@ -33,15 +34,22 @@ export class SettingsService implements OnModuleInit {
 
   async onModuleInit(): Promise<void> {
     const rows = await this.database.read.find(SettingRow, { order: { version: 'ASC' } });
-    for (const { key, version, value } of rows) {
+    for (const { key, version, value, changedAt } of rows) {
       const parsed = parse(value);
       // One that cannot be read is as if it had not been set; the one before it holds.
-      if (parsed !== undefined) this.current.set(key, { value: parsed, version });
+      if (parsed === undefined) continue;
+      this.current.set(key, { value: parsed, version });
+      this.changed.set(key, changedAt);
     }
   }
 
   get<T>({ name, fallback }: SettingOf<T>): Setting<T> {
     return (this.current.get(name) ?? { value: fallback, version: 0 }) as Setting<T>;
+  }
+
+  /** When it was last changed, in UTC milliseconds; undefined while it never was. */
+  changedAt({ name }: Pick<SettingOf<unknown>, 'name'>): number | undefined {
+    return this.changed.get(name);
   }
 
   /** Calls `follower` with the name of a setting after it has changed. */
@@ -65,16 +73,18 @@ export class SettingsService implements OnModuleInit {
         { current: before },
       );
     const next = { value, version: version + 1 };
+    const changedAt = Date.now();
     await this.database.write((manager) =>
       manager.insert(SettingRow, {
         key: name,
         version: next.version,
         value: JSON.stringify(value),
-        changedAt: Date.now(),
+        changedAt,
         actor,
       }),
     );
     this.current.set(name, next);
+    this.changed.set(name, changedAt);
     for (const follower of this.followers) follower(name);
     this.news.publish('setting', { key: name });
     return next;

@@ -22,6 +22,10 @@ export class KnownViewers {
   private readonly ids = new Map<string, string>();
   private readonly names = new Map<string, string>();
 
+  /** names several viewers were found to have */
+  private readonly shared = new Map<string, Set<string>>();
+  /** names that were looked for */
+  private readonly looked = new Set<string>();
   /** names nobody was found to have */
   private readonly nobody = new Set<string>();
 
@@ -65,14 +69,30 @@ export class KnownViewers {
     this.byId.delete(row.id);
     this.byId.set(row.id, { row, accounts: all, name });
     for (const account of all) this.ids.set(account, row.id);
+    const other = this.byName(name);
+    if (other !== undefined && other.id !== row.id)
+      this.shared.set(name, new Set([...(this.shared.get(name) ?? []), other.id, row.id]));
     this.names.set(name, row.id);
     this.nobody.delete(name);
     if (this.byId.size > this.most) this.forget(this.byId.keys().next().value ?? '');
   }
 
-  /** True when the name is known, or known to be nobody's. */
+  /** True when the name was looked for, and who has it is known, or that it is nobody's. */
   hasLooked(name: string): boolean {
-    return this.nobody.has(foldNick(name)) || this.byName(name) !== undefined;
+    const folded = foldNick(name);
+    return this.nobody.has(folded) || (this.looked.has(folded) && this.byName(name) !== undefined);
+  }
+
+  hasBeenLooked(name: string): void {
+    if (this.looked.size > this.most) this.looked.clear();
+    this.looked.add(foldNick(name));
+  }
+
+  /** Whether several viewers have this name, of those that were met or looked for. */
+  isShared(name: string): boolean {
+    const folded = foldNick(name);
+    const ids = [...(this.shared.get(folded) ?? [])];
+    return ids.filter((id) => foldNick(this.get(id)?.name ?? '') === folded).length > 1;
   }
 
   isNobody(name: string): void {
@@ -95,5 +115,7 @@ export class KnownViewers {
     this.ids.clear();
     this.names.clear();
     this.nobody.clear();
+    this.shared.clear();
+    this.looked.clear();
   }
 }

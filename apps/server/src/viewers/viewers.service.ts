@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import type { World } from '@gully/core/pipeline';
 import { foldNick, strangerFacts, type NamedViewer, type ViewerFacts } from '@gully/core/viewers';
-import { In } from 'typeorm';
+import { In, IsNull } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';
 import { Batch, breathe, Database, type EntityManager, insertMany, newId } from '../database/index.js';
 import { ViewerRow } from './rows.js';
@@ -36,6 +36,9 @@ interface Message extends Seen {
   readonly removed: boolean;
 }
 
+/** Milliseconds after which a viewer who was not here is not meant by a name that another has too. */
+const SHARED_MS = 30 * 86_400_000;
+
 /** Who somebody is, and what is counted of them as chat goes on. */
 @Injectable()
 export class ViewersService {
@@ -62,6 +65,7 @@ export class ViewersService {
         const row = this.named(name);
         return row === undefined ? undefined : this.facts(row.id);
       },
+      isShared: (name) => this.memory.isShared(name),
       lastWrote: (id) => this.memory.get(id)?.lastWrote ?? undefined,
     };
     world.add('viewers', { look: () => view });
@@ -167,8 +171,17 @@ export class ViewersService {
       .orderBy('viewer.last_seen', 'ASC')
       .take(500)
       .getMany();
-    for (const name of unknown) this.memory.isNobody(name);
-    for (const row of rows) this.memory.keep(this.memory.get(row.id) ?? row);
+    for (const name of unknown) {
+      this.memory.hasBeenLooked(name);
+      if (this.memory.byName(name) === undefined) this.memory.isNobody(name);
+    }
+    const since = Date.now() - SHARED_MS;
+    // Of several, the one who was here last has it; those who were not for long do not count.
+    for (const [at, row] of rows.entries()) {
+      const name = foldNick(row.name);
+      const isLast = !rows.slice(at + 1).some((later) => foldNick(later.name) === name);
+      if (isLast || row.lastSeen > since) this.memory.keep(this.memory.get(row.id) ?? row);
+    }
   }
 
   /** Names a person typed, each with the viewer it means now, if there is one. */
@@ -185,6 +198,14 @@ export class ViewersService {
   /** A viewer by name, among those met lately or loaded by `loadNames`. */
   named(name: string): ViewerRow | undefined {
     return this.memory.byName(name);
+  }
+
+  /** Makes viewers known by their ids, whether they are here or not. */
+  async loadIds(ids: readonly string[]): Promise<void> {
+    const unknown = ids.filter((id) => this.memory.get(id) === undefined);
+    if (unknown.length === 0) return;
+    for (const row of await this.database.read.findBy(ViewerRow, { id: In(unknown), mergedInto: IsNull() }))
+      this.memory.keep(this.memory.get(row.id) ?? row, [row.account]);
   }
 
   facts(id: string): ViewerFacts | undefined {

@@ -3866,6 +3866,8 @@ export interface components {
             total: number;
             /** @description those who have less than is taken */
             short: components["schemas"]["ShortOfDto"][];
+            /** @description those who would be above the cap, and by how much */
+            over: components["schemas"]["ShortOfDto"][];
             /** @description the movement, once it is made */
             posting: number | null;
         };
@@ -3903,6 +3905,8 @@ export interface components {
             total: number;
             /** @description those who have less than is taken */
             short: components["schemas"]["ShortOfDto"][];
+            /** @description those who would be above the cap, and by how much */
+            over: components["schemas"]["ShortOfDto"][];
             /** @description the movement, once it is made */
             posting: number | null;
             /** @description what importing it is asked for by */

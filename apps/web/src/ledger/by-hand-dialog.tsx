@@ -12,6 +12,7 @@ import {
   type Somebody,
 } from '../ui/index.js';
 
+import { Limited } from './limited.js';
 import { useBalancesChanged } from './use-reversal.js';
 
 const DOES = [
@@ -131,12 +132,7 @@ export function ByHandDialog({ viewers: first, onClose }: ByHandDialogProps) {
               {look.viewers === 0
                 ? 'Nothing changes.'
                 : `${look.viewers.toLocaleString('en')} ${look.viewers === 1 ? 'balance changes' : 'balances change'}; all together ${look.total < 0 ? 'lose' : 'gain'} ${full(Math.abs(look.total))}.`}
-              {look.short.length > 0 && (
-                <span className="block text-ochre">
-                  {look.short.map(({ name, amount: lacks }) => `${name} has ${full(lacks)} less`).join(', ')};
-                  what there is is taken.
-                </span>
-              )}
+              <Limited short={look.short} over={look.over} />
             </>
           )}
         </p>

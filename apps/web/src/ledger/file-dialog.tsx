@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { answerOf, api, type BalanceFileLook } from '../api/index.js';
 import { useAmounts, useCurrency } from '../currency/index.js';
 import { Choice, DialogBox, tellProblem } from '../ui/index.js';
+import { Limited } from './limited.js';
 import { useBalancesChanged } from './use-reversal.js';
 
 const DOES = [
@@ -90,7 +91,7 @@ export function FileDialog({ onClose }: { readonly onClose: () => void }) {
 
 function Looked({ look }: { readonly look: BalanceFileLook }) {
   const { full } = useAmounts();
-  const { lines, viewers, total, faults, short } = look;
+  const { lines, viewers, total, faults, short, over } = look;
   return (
     <div className="mt-3" role="status">
       <p>
@@ -98,12 +99,7 @@ function Looked({ look }: { readonly look: BalanceFileLook }) {
         {viewers === 1 ? 'balance changes' : 'balances change'}; all together {total < 0 ? 'lose' : 'gain'}{' '}
         {full(Math.abs(total))}.
       </p>
-      {short.length > 0 && (
-        <p className="text-ochre">
-          {short.map(({ name, amount }) => `${name} has ${full(amount)} less`).join(', ')}; what there is is
-          taken.
-        </p>
-      )}
+      <Limited short={short} over={over} />
       {faults.length > 0 && (
         <>
           <p className="mt-2 text-crimson">

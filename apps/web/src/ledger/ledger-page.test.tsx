@@ -122,7 +122,7 @@ test('giving by hand shows what it comes to, and is asked for once under one key
       ...CURRENCY,
       'POST /api/currency/by-hand/look': ({ body }) => {
         const { amount } = body as { amount: number };
-        return { viewers: 1, total: amount, short: [] };
+        return { viewers: 1, total: amount, short: [], over: [] };
       },
       'POST /api/currency/by-hand': () => ({ viewers: 1, posting: 9 }),
       'POST /api/ledger/9/reversal': () => ({ postings: 1, viewers: 1, total: 40, short: [], made: [10] }),
@@ -152,7 +152,7 @@ test('a file is looked at before anything is changed; lines that are wrong are n
   const { asked } = drawPage(<FileDialog onClose={() => undefined} />, {
     ...CURRENCY,
     'POST /api/currency/file/look': () => ({
-      ...{ id: 'staged', lines: 2, viewers: 1, total: 40, posting: null, short: [] },
+      ...{ id: 'staged', lines: 2, viewers: 1, total: 40, posting: null, short: [], over: [] },
       faults: [{ line: 2, fault: 'lots is no amount' }],
     }),
     'POST /api/currency/file': () => ({ viewers: 1, posting: 9 }),

@@ -102,13 +102,67 @@ function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
     title,
     occasion,
   };
+  const why = { checks: segment.checks, command: command.id, ...ranInWords(started, routine) };
+  const decision = { commandId: command.id, started: [started], why };
+  const answered = { ...decision, effects: [...segment.effects, ...answerTo(started, asked)] };
+  if (paid === undefined && isRefusal(started)) return refusedByItself(answered, started, asked);
+  return { ...answered, changes: [use, ...(paid === undefined ? [] : [paid]), ...segment.changes] };
+}
+
+/** Kinds of changes that come of looking, not of doing. */
+const LOOKING: ReadonlySet<string> = new Set(['draw', 'drawn', 'remembered']);
+
+/** Whether all that a run came to is that something cannot be: it was no use of the command. */
+function isRefusal({ failure, run: waits, changes }: Started): boolean {
+  return failure !== undefined && waits === undefined && changes.every(({ kind }) => LOOKING.has(kind));
+}
+
+/** Moderators are told what could not be done, where the command itself says nothing. */
+function answerTo({ failure, effects }: Started, { line, match }: Asked): RoutineEffect[] {
+  if (failure === undefined || !isModerator(line) || match.kind !== 'name') return [];
+  if (effects.some(({ kind }) => kind === 'say')) return [];
+  return [{ kind: 'say', lines: prepareLines(`${line.name}, ${lowerFirst(failure)}.`, false) }];
+}
+
+function isModerator({ roles }: ChatLine): boolean {
+  return roles.includes('moderator') || roles.includes('streamer');
+}
+
+/** A run that was refused starts no cooldown, and says so as often as any refusal. */
+function refusedByItself(
+  decision: Omit<CommandDecision, 'changes'>,
+  { changes, failure = '' }: Started,
+  asked: Asked,
+): CommandDecision {
+  const { line } = asked;
+  const commandId = asked.match.prepared.command.id;
+  if (!wasToldJustNow(asked, failure))
+    return {
+      ...decision,
+      changes: [{ kind: 'refused', commandId, viewer: line.viewer, failure, at: line.at }, ...changes],
+    };
   return {
-    commandId: command.id,
-    changes: [use, ...(paid === undefined ? [] : [paid]), ...segment.changes],
-    effects: segment.effects,
-    started: [started],
-    why: { checks: segment.checks, command: command.id, ...ranInWords(started, routine) },
+    ...decision,
+    changes,
+    effects: decision.effects.filter(({ kind }) => kind !== 'say'),
+    why: { ...decision.why, checks: [...decision.why.checks, TOLD_JUST_NOW] },
   };
+}
+
+const TOLD_JUST_NOW: Check = {
+  rule: `Told so at most once in ${String(REFUSAL_PAUSE_MS / 1000)} s`,
+  measure: 'told just now',
+  outcome: 'noted',
+};
+
+/** What moderators are told of where a command has no text for it; whom it is for and when are no mistakes. */
+const TOLD_MODERATORS: ReadonlySet<RefusingGate | undefined> = new Set(['inputs', 'rank', 'cost']);
+
+/** Whether the viewer was told a moment ago that they cannot use it. Moderators are told each time. */
+function wasToldJustNow({ match, line, world }: Asked, failure?: string): boolean {
+  if (isModerator(line)) return false;
+  const told = world.commands.toldRefusal(match.prepared.command.id, line.viewer, failure);
+  return told !== undefined && line.at - told < REFUSAL_PAUSE_MS && line.at >= told;
 }
 
 /** The world once the command was used and paid for; what is free, as most are, lays nothing above the purse. */
@@ -173,7 +227,7 @@ const REASONS: Readonly<Record<RefusingGate, RefusalReason>> = {
 
 /** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
 function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
-  const { match, line, world } = asked;
+  const { match, line } = asked;
   const decided = `Did not run: ${stop.brief}`;
   const {
     command: { id },
@@ -193,16 +247,16 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   };
   const base = { commandId: id, changes: [], effects: [], started: [], why };
   const own = stop.gate === undefined ? undefined : match.prepared.refusals.get(stop.gate);
-  if (own === undefined && stop.usage === undefined) return base;
-  const told = world.commands.toldRefusal(match.prepared.command.id, line.viewer);
-  if (told !== undefined && line.at - told < REFUSAL_PAUSE_MS && line.at >= told) {
-    const rule = `Told so at most once in ${String(REFUSAL_PAUSE_MS / 1000)} s`;
-    checks.push({ rule, measure: 'told just now', outcome: 'noted' });
+  const isTold = isModerator(line) && match.kind === 'name' && TOLD_MODERATORS.has(stop.gate);
+  const usage = stop.usage ?? (isTold ? stop.brief : undefined);
+  if (own === undefined && usage === undefined) return base;
+  if (wasToldJustNow(asked)) {
+    checks.push(TOLD_JUST_NOW);
     return base;
   }
   const lines =
     own === undefined
-      ? prepareLines(`${line.name}, ${stop.usage ?? ''}`, false)
+      ? prepareLines(`${line.name}, ${usage ?? ''}`, false)
       : refusalLines(own, stop, asked, checks);
   if (lines.length === 0) return base;
   return {
@@ -315,4 +369,8 @@ function nothing(
     started: [],
     why: { outcome, brief, checks, decided },
   };
+}
+
+function lowerFirst(words: string): string {
+  return words.charAt(0).toLowerCase() + words.slice(1);
 }

@@ -29,5 +29,6 @@ export type {
   ViewersView,
 } from './state.js';
 export { REFUSED, USE } from './slices.js';
+export { refusalKey } from './state.js';
 export { COMMAND_THING } from './thing.js';
 export { wordFrom } from './word.js';

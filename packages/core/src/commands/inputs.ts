@@ -9,6 +9,8 @@ export const TEXT_MOST = 400;
 export interface InputWorld {
   /** a viewer who is known or present, by name */
   named(name: string): ViewerFacts | undefined;
+  /** whether several viewers are called so, and lately were here */
+  isShared(name: string): boolean;
   readonly balance: number | undefined;
 }
 
@@ -65,6 +67,7 @@ function readOne(input: Input, word: string, world: InputWorld): One {
       if (name === '') return { fault: `${word} is no name` };
       const viewer = world.named(name);
       if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
+      if (world.isShared(name)) return { fault: `two viewers are called ${viewer.name}` };
       return { value: viewer.name, viewer };
     }
     case 'number':

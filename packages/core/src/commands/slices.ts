@@ -1,6 +1,6 @@
 import type { Slice } from '../layers/index.js';
 import { durationInWords } from '../text/index.js';
-import type { CommandWorld, RefusedChange, UseChange } from './state.js';
+import { refusalKey, type CommandWorld, type RefusedChange, type UseChange } from './state.js';
 
 interface UsesHere {
   uses: number;
@@ -58,11 +58,13 @@ export const REFUSED: Slice<Pick<CommandWorld, 'commands'>, RefusedChange> = {
       over: ({ commands: under }) => ({
         commands: {
           ...under,
-          toldRefusal: (id, viewer) => told.get(`${id} ${viewer}`) ?? under.toldRefusal(id, viewer),
+          toldRefusal: (commandId, viewer, failure) =>
+            told.get(refusalKey({ commandId, viewer, ...(failure === undefined ? {} : { failure }) })) ??
+            under.toldRefusal(commandId, viewer, failure),
         },
       }),
-      apply: ({ commandId, viewer, at }) => {
-        told.set(`${commandId} ${viewer}`, at);
+      apply: (change) => {
+        told.set(refusalKey(change), change.at);
       },
     };
   },

@@ -204,7 +204,7 @@ export const STARTERS: readonly Starter[] = [
       ifFails: 'go-on',
     },
     says: [
-      '{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% else %}{{ viewer.name }} hands {{ target.name }} {{ input.amount | amount: currency }}.{% endif %}',
+      '{% if remembered.failure %}{{ viewer.name }}, {{ remembered.failure }}.{% else %}{{ viewer.name }} gives {{ target.name }} {{ remembered.arrived | amount: currency }}{% if remembered.fee != "0" %}, and {{ remembered.fee | amount: currency }} as a fee{% endif %}.{% endif %}',
     ],
   }),
   starter('top', 'the five who have the most', {
@@ -216,7 +216,7 @@ export const STARTERS: readonly Starter[] = [
     trigger: { name: 'earn', phrases: ['how do I earn'] },
     gates: { cooldown: 30 },
     says: [
-      'Stay by the fire: every {{ currency.every }} min pays, an hour is {{ currency.hour | amount: currency }}, and more for those who talk.',
+      'Being here pays every {{ currency.every }} min: an hour is {{ currency.hour | amount: currency }}, and more for those who talk.',
     ],
   }),
   starter('award', 'moderators give somebody up to 500 of the currency', {
@@ -259,7 +259,7 @@ export const STARTERS: readonly Starter[] = [
     trigger: { name: 'rewards', aliases: ['shop'] },
     gates: { cooldown: 15 },
     says: [
-      '{{ viewer.name }}, with {{ viewer.balance | amount: currency }} by the fire: {{ reward.list }}.{% if reward.type != "" %} Type {{ reward.type }} and a name.{% endif %}',
+      '{{ viewer.name }}, with {{ viewer.balance | amount: currency }} you can buy: {{ reward.list }}.{% if reward.type != "" %} Type {{ reward.type }} and a name.{% endif %}',
     ],
   }),
   starter('hug', 'a hug with two names', {

@@ -14,8 +14,8 @@ export interface CommandUse {
 export interface CommandsView {
   readonly index: Triggers;
   use(commandId: string, viewer: string): CommandUse;
-  /** when a refused viewer was last told so of a command */
-  toldRefusal(commandId: string, viewer: string): number | undefined;
+  /** when a refused viewer was last told so of a command, or told the same of what it could not do */
+  toldRefusal(commandId: string, viewer: string, failure?: string): number | undefined;
 }
 
 export interface ViewersView {
@@ -23,6 +23,8 @@ export interface ViewersView {
   of(line: ChatLine): ViewerFacts;
   /** a viewer who is known or present, by name */
   named(name: string): ViewerFacts | undefined;
+  /** whether several viewers are called so, and lately were here */
+  isShared?: (name: string) => boolean;
 }
 
 /** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
@@ -44,5 +46,16 @@ export interface RefusedChange {
   readonly kind: 'refused';
   readonly commandId: string;
   readonly viewer: string;
+  /** what it could not do; left out where it was not run at all */
+  readonly failure?: string;
   readonly at: number;
+}
+
+/** Under which refusals are remembered: what could not be done, each by itself. */
+export function refusalKey({
+  commandId,
+  viewer,
+  failure = '',
+}: Pick<RefusedChange, 'commandId' | 'viewer' | 'failure'>): string {
+  return `${commandId} ${viewer} ${failure}`;
 }

@@ -44,6 +44,8 @@ export class Execution implements StepRun {
   name = '';
   /** something of it was carried out */
   carriedOut: boolean;
+  /** what first could not be done, in words */
+  failure: string | undefined;
   private readonly over: RunLayer;
   private readonly frames: Frame[];
   private steps: number;
@@ -169,6 +171,7 @@ export class Execution implements StepRun {
   /** Notes that something could not be done, and ends the run if that was set. */
   fail(rule: string, { failed, stop }: { readonly failed: string; readonly stop: boolean }): void {
     this.note(rule, failed, 'stopped');
+    this.failure ??= failed;
     this.remember('run', FAILURE, failed);
     if (stop) this.end('failed', failed);
   }

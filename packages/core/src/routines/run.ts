@@ -13,6 +13,8 @@ export interface Segment {
   /** it continues later */
   readonly run: RunState | undefined;
   readonly ended: RunEnd | undefined;
+  /** what first could not be done, in words; undefined where all of it could */
+  readonly failure: string | undefined;
 }
 
 /** What came of something asked of the outside: undefined when it worked, else why not. */
@@ -84,7 +86,8 @@ export function startRun(
       outcome: 'noted',
     };
     const run = { ...begun, checks: [...before, check] };
-    return { changes: [{ kind: 'run', run }], effects: [], checks: run.checks, run, ended: undefined };
+    const changes = [{ kind: 'run', run } as const];
+    return { changes, effects: [], checks: run.checks, run, ended: undefined, failure: undefined };
   }
   return segmentOf(new Execution(begun, world, occasion.at), undefined);
 }
@@ -108,9 +111,9 @@ export function resumeRun(run: RunState, world: RoutineWorld, at: number, answer
 function segmentOf(execution: Execution, before: RunState | undefined): Segment {
   execution.proceed();
   execution.settle();
-  const { changes, effects, checks, ended } = execution;
+  const { changes, effects, checks, ended, failure } = execution;
   const run = execution.state();
   if (run !== undefined) changes.push({ kind: 'run', run });
   else if (before !== undefined) changes.push({ kind: 'run-ended', id: before.id, owner: before.owner });
-  return { changes, effects, checks, run, ended };
+  return { changes, effects, checks, run, ended, failure };
 }

@@ -5,6 +5,7 @@ import {
   openCommands,
   prepareCommand,
   TriggerIndex,
+  refusalKey,
 } from '@gully/core/commands';
 import { countersOf, wordsOf } from '@gully/core/routines';
 import { insertMany } from '../../database/index.js';
@@ -61,7 +62,8 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
             lastUseByViewer: theirs?.lastUse,
           };
         },
-        toldRefusal: (id, viewer) => refused.get(`${id} ${viewer}`),
+        toldRefusal: (commandId, viewer, failure = '') =>
+          refused.get(refusalKey({ commandId, viewer, failure })),
         openTo: (viewer, roles) => openCommands(index, viewer, roles),
         byRole: () => commandsByRole(index),
         doing: (fits) => commandDoing(index, fits),
@@ -78,8 +80,8 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
         const today = byDay.get(`${commandId} ${String(day)}`)?.uses ?? 0;
         byDay.set(`${commandId} ${String(day)}`, { commandId, day, uses: today + 1 });
       },
-      refused: ({ commandId, viewer, at }) => {
-        refused.set(`${commandId} ${viewer}`, at);
+      refused: (change) => {
+        refused.set(refusalKey(change), change.at);
       },
     },
     async store(manager) {

@@ -2,6 +2,7 @@ import {
   amountOfCurrency,
   balancesOf,
   decideGift,
+  feeOf,
   figure,
   move,
   readAmount,
@@ -20,6 +21,9 @@ const WHOM = {
   viewer: 'whoever started it',
 } as const;
 const WORDS = ['currency', 'points', 'pay', 'balance'];
+/** What a gift remembers: what of it arrived, and what of it was lost as a fee. */
+const ARRIVED = 'arrived';
+const FEE = 'fee';
 const NO_CURRENCY = 'this channel has no currency';
 
 type Whom = keyof typeof WHOM;
@@ -50,6 +54,7 @@ export const give: StepKind<GiveStep> = {
     { blank: 'ifFails' },
   ],
   blank: (id) => ({ kind: 'give', id, amount: '', to: 'target', from: 'house', ifFails: 'stop' }),
+  remembers: () => [ARRIVED, FEE],
   run: ({ amount, to, from, ifFails }, run) =>
     moving(run, ifFails, () => {
       const { purse } = run.world;
@@ -60,9 +65,16 @@ export const give: StepKind<GiveStep> = {
       if ('fault' in read) return read;
       const words = `gives ${amountOfCurrency(purse.settings, read.amount)} to ${receiver.name}`;
       const gift = { from: giver, to: receiver, amount: read.amount };
-      if (from === 'viewer') return decideGift(purse, gift, occasioned(run, 'gift', words));
+      if (from === 'viewer') {
+        const fee = feeOf(read.amount, purse.settings.sharing.fee);
+        run.remember('run', ARRIVED, String(read.amount - fee));
+        run.remember('run', FEE, String(fee));
+        return decideGift(purse, gift, occasioned(run, 'gift', words));
+      }
       if (receiver.bot || receiver.ignored)
         return { fault: `${receiver.name} takes no ${purse.settings.many}` };
+      const over = overCap(run, receiver, (balanceOf(run, receiver) ?? 0) + read.amount);
+      if (over !== undefined) return over;
       const entry = { from: 'issued', to: viewerAccount(receiver.id), amount: read.amount } as const;
       return move(balancesOf(purse), entry, occasioned(run, 'command', words));
     }),
@@ -118,6 +130,8 @@ export const setBalance: StepKind<SetBalanceStep> = {
       const has = balanceOf(run, person);
       if (has === undefined) return { fault: 'the balance could not be looked up' };
       if (has === read.amount) return undefined;
+      const over = has < read.amount ? overCap(run, person, read.amount) : undefined;
+      if (over !== undefined) return over;
       const account = viewerAccount(person.id);
       const entry =
         has < read.amount
@@ -142,6 +156,17 @@ function moving(
   run.change(result.change);
   run.note(`${run.name}: ${result.change.words}`, '', 'passed');
   return undefined;
+}
+
+/** Why somebody cannot have so much; undefined where they can. */
+function overCap(
+  { world }: StepRun,
+  { name }: ViewerFacts,
+  balance: number,
+): { readonly fault: string } | undefined {
+  const { settings } = world.purse;
+  if (settings.cap === null || balance <= settings.cap) return undefined;
+  return { fault: `${name} cannot hold more than ${amountOfCurrency(settings, settings.cap)}` };
 }
 
 function personOf(whom: Whom, { occasion }: StepRun): ViewerFacts {
