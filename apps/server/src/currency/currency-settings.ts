@@ -17,7 +17,7 @@ import { LedgerStore } from '../ledger/index.js';
 import { ChannelWorld, SELF } from '../live/index.js';
 import { Problem } from '../problem/index.js';
 import { SettingsService, type Setting, type SettingOf } from '../settings/index.js';
-import { ViewersService } from '../viewers/index.js';
+import { ViewersService, WatchTime } from '../viewers/index.js';
 import { Places } from './places.js';
 
 export const CURRENCY: SettingOf<CurrencySettings> = { name: 'currency', fallback: NO_CURRENCY };
@@ -35,7 +35,9 @@ export class CurrencySettingsService {
     places: Places,
     ledger: LedgerStore,
     world: ChannelWorld,
+    watchTime: WatchTime,
   ) {
+    watchTime.countBy(() => this.currency.value.watchOffline);
     world.add('purse', {
       look: (): PurseView => ({
         settings: this.currency.value,

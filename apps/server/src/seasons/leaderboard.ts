@@ -10,7 +10,7 @@ const SPARE = 500;
 
 /**
  * Where each board's values are, as `viewer` and `value`: ever, and since the season that began with
- * what is kept of it. Watch time is in seconds. The most are found before names are looked up.
+ * what is kept of it. Watch time is in seconds; a win is a play that paid more than it took. The most are found before names are looked up.
  */
 const SOURCES: Readonly<Record<Board, readonly [ever: string, season: string]>> = {
   balance: [
@@ -26,6 +26,13 @@ const SOURCES: Readonly<Record<Board, readonly [ever: string, season: string]>> 
     'SELECT id AS viewer, watch_ms / 1000 AS value FROM viewers',
     `SELECT v.id AS viewer, (v.watch_ms - coalesce(b.watch_ms, 0)) / 1000 AS value FROM viewers v
        LEFT JOIN season_beginnings b ON b.season_id = $season AND b.viewer_id = v.id`,
+  ],
+  wins: [
+    `SELECT coalesce(v.merged_into, p.viewer_id) AS viewer, count(*) AS value
+       FROM game_plays p JOIN viewers v ON v.id = p.viewer_id WHERE p.paid > p.stake GROUP BY 1`,
+    `SELECT coalesce(v.merged_into, p.viewer_id) AS viewer, count(*) AS value
+       FROM game_plays p JOIN viewers v ON v.id = p.viewer_id
+       WHERE p.paid > p.stake AND p.at >= (SELECT started_at FROM seasons WHERE id = $season) GROUP BY 1`,
   ],
   messages: [
     'SELECT id AS viewer, messages AS value FROM viewers',

@@ -75,6 +75,9 @@ export class SeasonsService implements OnModuleInit, OnModuleDestroy {
   /** Saves the plan; with the first one, a season begins. */
   async setPlan(plan: SeasonPlan, version: number, actor: Actor): Promise<Setting<SeasonPlan>> {
     const faults = seasonFaults(plan);
+    // One that has passed would end the season within a minute.
+    if (plan.endsAt !== null && plan.endsAt !== this.plan.value.endsAt && plan.endsAt <= Date.now())
+      faults.endsAt ??= 'This day has passed';
     const words = [...new Set(Object.values(faults))];
     if (words.length > 0)
       throw new Problem(422, 'The season is not changed', `${words.slice(0, 3).join('. ')}.`, {

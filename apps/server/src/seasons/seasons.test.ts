@@ -66,6 +66,21 @@ test('a season ends as it was shown before, keeps how it stood, and is undone as
     [3, 'siltlark', 10],
   ]);
   expect(await board('by=messages&span=season')).toEqual([[1, 'siltlark', 2]]);
+  const won = (n: number, name: string, at: number, paid: number): Promise<unknown> =>
+    gully.source.query(
+      `INSERT INTO game_plays (round_id, n, game_id, version, viewer_id, name, does, at, stake, typed, numbers,
+         level, outcome, paid)
+       SELECT 'r', ?, 'g', 1, id, name, 'play', ?, 5, '', '[]', 0, 'win', ? FROM viewers WHERE name = ?`,
+      [n, at, paid, name],
+    );
+  await won(1, 'siltlark', 1_000, 10);
+  await won(2, 'karstveil', Date.now(), 10);
+  await won(3, 'siltlark', Date.now(), 5);
+  expect(await board('by=wins')).toEqual([
+    [1, 'karstveil', 1],
+    [1, 'siltlark', 1],
+  ]);
+  expect(await board('by=wins&span=season')).toEqual([[1, 'karstveil', 1]]);
   const { body: look } = await gully.http.get('/api/seasons/ending').expect(200);
   expect(look).toMatchObject({ resetTotal: 170, resetViewers: 3 });
   expect(
@@ -164,6 +179,11 @@ test('an undo that is cut off anywhere is completed by asking again', async () =
 test('an end that cannot be written is none; one whose day has come ends by itself, once', async () => {
   await gully.type('fernhatch', 'evening');
   await give('fernhatch', 80);
+  const past = await gully.http
+    .put('/api/seasons')
+    .send({ value: { ...PLAN, endsAt: Date.now() - 1 }, version: 0 })
+    .expect(422);
+  expect((past.body as { fields: object }).fields).toEqual({ endsAt: 'This day has passed' });
   const endsAt = Date.now() + 1_000;
   await gully.http
     .put('/api/seasons')

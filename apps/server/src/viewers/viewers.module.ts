@@ -30,6 +30,6 @@ import { WatchTime } from './watch-time.js';
     ViewersService,
     WatchTime,
   ],
-  exports: [ViewerChanges, ViewerParts, ViewersService],
+  exports: [ViewerChanges, ViewerParts, ViewersService, WatchTime],
 })
 export class ViewersModule {}

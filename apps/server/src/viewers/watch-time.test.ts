@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { NO_CURRENCY } from '@gully/core/currency';
 import type { Standin } from '@gully/standin/standin';
 import { StreamService } from '../stream/index.js';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
@@ -57,6 +58,10 @@ test('who is there while it is live watches, whether they write or not; offline 
   await goLive(false);
   await tick(120, begun);
   expect(await watched()).toEqual({ quiet_one: 60 });
+  const value = { ...NO_CURRENCY, watchOffline: true };
+  await gully.http.put('/api/currency').send({ value, version: 0 }).expect(200);
+  await tick(150, begun);
+  expect(await watched()).toEqual({ quiet_one: 90 });
 });
 
 test('who was only present is still told of as new when they first write, and once', async () => {

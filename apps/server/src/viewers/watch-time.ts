@@ -21,7 +21,7 @@ interface Watched {
 }
 
 /**
- * Counts watch time: presence in the room while the stream is live. Written every half
+ * Counts watch time: presence in the room while the stream is live, and offline where that is set. Written every half
  * minute, so a power cut loses at most that.
  */
 @Injectable()
@@ -30,6 +30,8 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
   /** up to when it has been counted, UTC milliseconds */
   private countedTo = Date.now();
   private timer: NodeJS.Timeout | undefined;
+  /** whether time counts while offline too */
+  private offlineToo: () => boolean = () => false;
 
   constructor(
     private readonly connection: ConnectionService,
@@ -40,6 +42,11 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
     private readonly connectionSettings: ConnectionSettings,
     @Inject(LOG) private readonly log: Log,
   ) {}
+
+  /** @param offlineToo whether time counts while offline too; asked each time */
+  countBy(offlineToo: () => boolean): void {
+    this.offlineToo = offlineToo;
+  }
 
   onModuleInit(): void {
     this.connection.subscribe({
@@ -73,9 +80,11 @@ export class WatchTime implements OnModuleInit, BeforeApplicationShutdown {
 
   private count({ key, nick, since }: Present, now: number): void {
     const { live, liveSince } = this.stream.state;
-    if (!live || key === this.connection.self || key === viewerKey(nick, this.connectionSettings.room.nick))
+    const counts = live || this.offlineToo();
+    if (!counts || key === this.connection.self || key === viewerKey(nick, this.connectionSettings.room.nick))
       return;
-    const from = Math.max(since, this.countedTo, liveSince ?? 0, now - LONGEST_TICK_MS);
+    const begun = this.offlineToo() ? 0 : (liveSince ?? 0);
+    const from = Math.max(since, this.countedTo, begun, now - LONGEST_TICK_MS);
     if (now <= from) return;
     const watched = this.waiting.get(key) ?? { nick, ms: 0 };
     watched.ms += now - from;

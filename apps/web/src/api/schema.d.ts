@@ -5565,7 +5565,7 @@ export interface components {
             runs: string[];
         };
         /** @enum {string} */
-        Board: "balance" | "earned" | "watch" | "messages";
+        Board: "balance" | "earned" | "watch" | "messages" | "wins";
         AwardDto: {
             by: components["schemas"]["Board"];
             place: number;

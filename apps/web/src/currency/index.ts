@@ -5,3 +5,4 @@ export { minutesInWords } from './price.js';
 export { RankChoice } from './rank-choice.js';
 export { balanceQuery, currencyQuery, ranksQuery, type RanksNow } from './queries.js';
 export { useAmounts, useCurrency } from './use-currency.js';
+export { usePrices } from './use-prices.js';

@@ -1,4 +1,4 @@
-import { Choice, Fault, NumberBlank } from '../ui/index.js';
+import { Choice, Fault, NumberBlank, Tick } from '../ui/index.js';
 import type { CurrencyPart } from './currency-page.js';
 
 const SEVERAL = [
@@ -39,6 +39,13 @@ export function PayoutSentence({ edited, faults }: CurrencyPart) {
         />
         .
       </p>
+      <Tick
+        label="Time in the room counts as watch time while offline too"
+        checked={settings.watchOffline}
+        onChange={(on) => {
+          change({ watchOffline: on });
+        }}
+      />
       <Fault>{faults['payout.every'] ?? faults['payout.live'] ?? faults['payout.offline']}</Fault>
     </section>
   );

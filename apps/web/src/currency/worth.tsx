@@ -6,12 +6,11 @@ import {
   type CurrencySettings,
   type HourWorth,
 } from '@gully/core/currency';
-import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { commandsQuery, usePrefix } from '../live/index.js';
 import { comesLater } from '../ui/index.js';
 import { NextPayout } from './currency-page.js';
 import { minutesInWords } from './price.js';
+import { usePrices } from './use-prices.js';
 
 /** Prices that are listed. */
 const LISTED = 12;
@@ -80,26 +79,23 @@ function WorthRow({ row, before }: { readonly row: HourWorth; readonly before: H
   );
 }
 
-/** What commands cost, in minutes of watching. */
+/** What rewards and commands cost, in minutes of watching. */
 function Prices({ settings }: { readonly settings: CurrencySettings }) {
-  const prefix = usePrefix();
-  const { data = [] } = useQuery(commandsQuery);
-  const priced = data.filter(({ gates }) => gates.cost.base > 0);
+  const priced = usePrices();
   if (priced.length === 0) return null;
   return (
     <>
       <h2 className="mt-3">What prices mean</h2>
       <ul className="lines">
-        {priced.slice(0, LISTED).map(({ id, trigger, gates: { cost } }) => (
+        {priced.slice(0, LISTED).map(({ id, name, to, amount }) => (
           <li key={id} className="!flex-wrap">
-            <Link className="m hover:underline" to={`/prepare/commands/${id}`}>
-              {prefix}
-              {trigger.name}
+            <Link className="hover:underline" to={to}>
+              {name}
             </Link>
-            <span className="m">{figure(cost.base)}</span>
+            <span className="m">{figure(amount)}</span>
             <span className="s2 ml-auto text-soft">
-              {minutesInWords(minutesFor(settings, cost.base))} of watching,{' '}
-              {minutesInWords(minutesFor(settings, cost.base, 'active'))} of talking
+              {minutesInWords(minutesFor(settings, amount))} of watching,{' '}
+              {minutesInWords(minutesFor(settings, amount, 'active'))} of talking
             </span>
           </li>
         ))}

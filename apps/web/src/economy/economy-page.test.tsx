@@ -27,16 +27,20 @@ test('the sums are told in words, and each price as the time half of the viewers
     'GET /api/currency': currency(true),
     'GET /api/economy': () => ECONOMY,
     'GET /api/commands': () => [priced('a', 'bell', 50), priced('b', 'lantern', 160), priced('c', 'map', 0)],
+    'GET /api/rewards': () => [
+      { id: 'r', name: 'Supper bell', cost: { base: 40 }, gives: 'steps', bench: { lengths: [] } },
+    ],
     'GET /api/channel': () => ({ name: 'lanternhour', prefix: '!', timeZone: 'UTC' }),
   });
   const sums = await screen.findByText(/in circulation, held by 240 viewers/u);
   expect(sums.textContent).toBe(
-    '48,210 flint in circulation, held by 240 viewers. Half of them have at least 100 flint; the richest tenth holds 41 %.',
+    '48,210 flint in circulation, held by 240 viewers. Half of them have at least 100 flint; the richest tenth holds 41%.',
   );
   expect(screen.getByText('No stream yet.')).toBeTruthy();
   const bell = (await screen.findByText('!bell')).closest('li');
   expect(bell?.textContent).toContain('they can now');
   expect(screen.getByText('!lantern').closest('li')?.textContent).toContain('1 h of watching');
+  expect(screen.getByText('Supper bell').closest('a')?.getAttribute('href')).toBe('/prepare/rewards/r');
   expect(screen.queryByText('!map')).toBeNull();
 });
 

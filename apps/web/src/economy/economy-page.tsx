@@ -2,8 +2,7 @@ import { figure, minutesFor, type CurrencySettings } from '@gully/core/currency'
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { answerOf, api, type Economy } from '../api/index.js';
-import { minutesInWords, useAmounts, useCurrency, useCurrencyDraft } from '../currency/index.js';
-import { commandsQuery, usePrefix } from '../live/index.js';
+import { minutesInWords, useAmounts, useCurrency, useCurrencyDraft, usePrices } from '../currency/index.js';
 import { Bones, comesLater, LoadFailed } from '../ui/index.js';
 
 const FlowChart = comesLater(async () => (await import('./flow-chart.js')).FlowChart, 6);
@@ -52,7 +51,7 @@ function Sums({ economy }: { readonly economy: Economy }) {
     <p className="border-b border-line px-4 py-2.5">
       <b>{full(circulating)}</b> in circulation, held by {figure(viewers)}{' '}
       {viewers === 1 ? 'viewer' : 'viewers'}. Half of them have at least <b>{full(median)}</b>; the richest
-      tenth holds <b>{Math.round(topTenth * 100)} %</b>.
+      tenth holds <b>{Math.round(topTenth * 100)}%</b>.
     </p>
   );
 }
@@ -89,23 +88,20 @@ function Panels({ economy }: { readonly economy: Economy }) {
 /** How long until half of those who have any have as much as something costs. */
 function Affording({ median, settings }: { readonly median: number; readonly settings: CurrencySettings }) {
   const { full } = useAmounts();
-  const prefix = usePrefix();
-  const { data = [] } = useQuery(commandsQuery);
-  const priced = data.filter(({ gates }) => gates.cost.base > 0);
+  const priced = usePrices();
   if (priced.length === 0) return <p className="text-soft">Nothing costs anything yet.</p>;
   return (
     <ul className="lines">
-      {priced.map(({ id, trigger, gates: { cost } }) => (
+      {priced.map(({ id, name, to, amount }) => (
         <li key={id}>
-          <Link className="m hover:underline" to={`/prepare/commands/${id}`}>
-            {prefix}
-            {trigger.name}
+          <Link className="hover:underline" to={to}>
+            {name}
           </Link>
-          <span className="text-soft">{full(cost.base)}</span>
+          <span className="text-soft">{full(amount)}</span>
           <span className="ml-auto">
-            {median >= cost.base
+            {median >= amount
               ? 'they can now'
-              : `${minutesInWords(minutesFor(settings, cost.base - median))} of watching`}
+              : `${minutesInWords(minutesFor(settings, amount - median))} of watching`}
           </span>
         </li>
       ))}

@@ -100,6 +100,28 @@ test('all that is shown is taken back only once it is narrowed to something', as
   });
 });
 
+test('a click on what a movement is about shows only those, and all of them can be taken back', async () => {
+  const page = drawPage(
+    <LedgerPage />,
+    {
+      ...CURRENCY,
+      'GET /api/rewards': () => [{ id: 'r1', name: 'Supper bell' }],
+      'GET /api/ledger': () => [posting(2, { cause: 'reward', reference: 'r1' })],
+      'POST /api/ledger/reversal/look': () => ({ postings: 3, viewers: 2, total: 120, short: [], made: [] }),
+    },
+    '/review/ledger',
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Supper bell' }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Take all back' }));
+  await screen.findByText(/for 2 viewers, in 3 movements/u);
+  expect(page.of('POST /api/ledger/reversal/look').at(-1)?.body).toEqual({ reference: 'r1' });
+  fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: 'Cancel' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Show movements of others than Supper bell too' }));
+  await waitFor(() => {
+    expect(screen.getByRole('button', { name: 'Take all back' }).hasAttribute('disabled')).toBe(true);
+  });
+});
+
 test('a ledger that does not add up says where, and so does one that cannot be read', async () => {
   const faults = [{ what: 'a balance', account: 'viewer:v', stored: 41, computed: 40 }];
   drawPage(<LedgerPage />, {

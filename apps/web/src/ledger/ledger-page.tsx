@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { HandCoins, Undo2, Upload } from 'lucide-react';
+import { HandCoins, Undo2, Upload, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { commandsQuery, gamesQuery, rewardsQuery, routinesQuery, usePrefix } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
@@ -22,14 +23,39 @@ export function LedgerPage() {
   const [byFile, setByFile] = useState(false);
   const now = useNow(10_000);
   const names = useNamesById();
-  const wanted: WantedPostings = { ...chosen, viewer: useOneViewer() };
-  const isNarrowed = wanted.cause !== 'any' || wanted.span !== 'all' || wanted.viewer !== undefined;
+  const [params, setParams] = useSearchParams();
+  const about = params.get('about') ?? undefined;
+  const narrowTo = (reference: string | undefined): void => {
+    setParams((before) => {
+      if (reference === undefined) before.delete('about');
+      else before.set('about', reference);
+      return before;
+    });
+  };
+  const wanted: WantedPostings = { ...chosen, reference: about, viewer: useOneViewer() };
+  const isNarrowed =
+    wanted.cause !== 'any' ||
+    wanted.span !== 'all' ||
+    wanted.viewer !== undefined ||
+    wanted.reference !== undefined;
   return (
     <section className="flex h-full flex-col bg-plane" aria-labelledby="ledger-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="ledger-title">Ledger</h1>
         <span className="row ml-auto flex-wrap">
           <OneViewer viewer={wanted.viewer} />
+          {about !== undefined && (
+            <button
+              type="button"
+              className="btn s"
+              aria-label={`Show movements of others than ${names.get(about) ?? about} too`}
+              onClick={() => {
+                narrowTo(undefined);
+              }}
+            >
+              {names.get(about) ?? about} <X className="i s" aria-hidden="true" />
+            </button>
+          )}
           <Choice
             label="Cause"
             value={chosen.cause}
@@ -50,7 +76,7 @@ export function LedgerPage() {
             type="button"
             className="btn s"
             disabled={!isNarrowed}
-            title={isNarrowed ? undefined : 'Choose a cause, a time or a viewer first'}
+            title={isNarrowed ? undefined : 'Choose a cause, a time, a viewer, or what it is about first'}
             onClick={() => {
               setReversing({ all: wanted });
             }}
@@ -95,6 +121,7 @@ export function LedgerPage() {
             now={now}
             names={names}
             open={open}
+            onAbout={narrowTo}
             onOpen={(id) => {
               setOpen(open === id ? undefined : id);
             }}

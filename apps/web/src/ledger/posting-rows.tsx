@@ -13,11 +13,13 @@ interface PostingTableProps {
   readonly names: NamesById;
   readonly open: number | undefined;
   readonly onOpen: (id: number) => void;
+  /** shows only what is about one thing, by its id */
+  readonly onAbout: (reference: string) => void;
   readonly onReverse: (id: number) => void;
 }
 
 /** Movements, the newest first, each with where it came from, where it went and why. */
-export function PostingTable({ postings, now, names, open, onOpen, onReverse }: PostingTableProps) {
+export function PostingTable({ postings, now, names, open, onOpen, onAbout, onReverse }: PostingTableProps) {
   const { short } = useAmounts();
   return (
     <table className="t catches">
@@ -39,7 +41,21 @@ export function PostingTable({ postings, now, names, open, onOpen, onReverse }: 
               {ago(one.at, now)}
             </td>
             <td className="!whitespace-normal">
-              <b>{CAUSE_WORDS[one.cause]}</b> {aboutInWords(one, names)}
+              <b>{CAUSE_WORDS[one.cause]}</b>{' '}
+              {names.has(one.reference) ? (
+                <button
+                  type="button"
+                  className="hover:underline"
+                  title={`Show only ${names.get(one.reference) ?? ''}`}
+                  onClick={() => {
+                    onAbout(one.reference);
+                  }}
+                >
+                  {aboutInWords(one, names)}
+                </button>
+              ) : (
+                aboutInWords(one, names)
+              )}
               {one.cause !== 'payout' && one.cause !== 'event' && (
                 <span className="s2 block text-soft">by {one.by}</span>
               )}

@@ -7,6 +7,7 @@ export const BOARD_CHOICES: readonly { readonly value: Board; readonly label: st
   { value: 'earned', label: 'by what was earned' },
   { value: 'watch', label: 'by watch time' },
   { value: 'messages', label: 'by messages' },
+  { value: 'wins', label: 'by games won' },
 ];
 export const SPANS = [
   { value: 'now', label: 'all time' },

@@ -66,6 +66,7 @@ test('places lead to the viewer, and those who share one have the same', () => {
 test.each([
   ['watch', 7_500, '2 h 5 min'],
   ['messages', 1_234, '1,234'],
+  ['wins', 12, '12'],
   ['balance', 5, 'amount 5'],
   ['earned', 6, 'amount 6'],
 ] as const)('a value of the board by %s is told as %3$s', (by, value, words) => {

@@ -16,7 +16,13 @@ test('equal values share a place, and the next place is left out', () => {
 
 test('awards of one viewer are added up, those who share a place all get it, and a wrong plan is told by place', () => {
   const row = (viewer: string, place: number): Placed => ({ viewer, name: viewer, place, value: 1 });
-  const boards = { balance: [row('a', 1), row('b', 1)], earned: [row('a', 1)], watch: [], messages: [] };
+  const boards = {
+    balance: [row('a', 1), row('b', 1)],
+    earned: [row('a', 1)],
+    watch: [],
+    messages: [],
+    wins: [],
+  };
   const awards = [
     { by: 'balance', place: 1, amount: 10 },
     { by: 'earned', place: 1, amount: 5 },

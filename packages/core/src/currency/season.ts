@@ -1,5 +1,5 @@
 /** What leaderboards go by. */
-export const BOARDS = ['balance', 'earned', 'watch', 'messages'] as const;
+export const BOARDS = ['balance', 'earned', 'watch', 'messages', 'wins'] as const;
 export type Board = (typeof BOARDS)[number];
 
 /** What a place on a leaderboard is given when the season ends. */

@@ -33,6 +33,8 @@ export interface CurrencySettings {
     readonly moderator: Bonus;
     readonly subscriber: ByTier<Bonus>;
   };
+  /** time in the room counts as watch time while offline too */
+  readonly watchOffline: boolean;
   /** a viewer with several roles gets the bonuses of all of them, or the best */
   readonly severalRoles: 'all' | 'best';
   readonly events: {
@@ -104,6 +106,7 @@ export const NO_CURRENCY: CurrencySettings = {
     moderator: NO_BONUS,
     subscriber: [NO_BONUS, NO_BONUS, NO_BONUS],
   },
+  watchOffline: false,
   severalRoles: 'best',
   events: {
     follow: 0,
@@ -154,6 +157,7 @@ export function currencyFaults(settings: CurrencySettings): Record<string, strin
       faults[place] = `Give it a name of 1 to ${String(NAME_MOST)} characters, without line breaks`;
   if (typeof mark !== 'string' || characterCount(mark) > MARK_MOST || /\s/u.test(mark))
     faults.mark = `A mark has at most ${String(MARK_MOST)} characters and no spaces`;
+  if (typeof settings.watchOffline !== 'boolean') faults.watchOffline = 'Choose yes or no';
   whole('payout.every', payout.every, 1, PAYOUT_MINUTES_MOST);
   whole('payout.live', payout.live, 0, AMOUNT_MOST);
   whole('payout.offline', payout.offline, 0, AMOUNT_MOST);

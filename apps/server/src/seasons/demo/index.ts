@@ -85,6 +85,8 @@ function boardsOf(guests: readonly ViewerFacts[], purse: PurseView): Record<Boar
     earned: ({ id }) => purse.of(viewerAccount(id))?.earned ?? 0,
     watch: ({ watchTime }) => watchTime,
     messages: ({ messages }) => messages,
+    // No games were played here before.
+    wins: () => 0,
   };
   const board = (by: Board): Placed[] =>
     placesOf(
