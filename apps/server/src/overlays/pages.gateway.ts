@@ -73,8 +73,9 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
     performers.add('sound', ({ sound, volume, overlays: on }) => {
       const found = scenes.found(sound);
       if (found === undefined) return 'the file of the sound is gone';
-      for (const overlay of on) this.heardPage(overlay)?.[0].emit('sound', { url: found.url, volume });
-      return undefined;
+      const heard = on.flatMap((overlay) => this.heardPage(overlay)?.[0] ?? []);
+      for (const page of heard) page.emit('sound', { url: found.url, volume });
+      return heard.length === 0 ? 'no overlay that plays sounds is open' : undefined;
     });
   }
 

@@ -105,6 +105,20 @@ describe('while people wait', () => {
     expect(await inIt()).toEqual(['pebblewren 1', 'oxbowkid 2']);
     await act('call');
     await room.gully.said('pebblewren, your turn in Underledge ropes: type !here within 30 s.');
+    // Called in the one, they answer there; others leave and are looked up where they are.
+    await room.gully.type('pebblewren', '!here');
+    await room.gully.said('pebblewren is in.');
+    await room.gully.type('oxbowkid', '!place');
+    await room.gully.said('oxbowkid is at place 1 of 1: nobody can tell yet how long.');
+    await room.gully.type('oxbowkid', '!leave');
+    await room.gully.said('oxbowkid has left Underledge ropes.');
+    await room.gully.type('mossmoth', '!done', ['moderator']);
+    await room.gully.said('Underledge ropes: the turn is over.');
+    await room.gully.type('mossmoth', '!next', ['moderator']);
+    await room.gully.said('pebblewren, your turn in Dash duels: type !here within 30 s.');
+    await room.gully.type('mossmoth', '!queue empty', ['moderator']);
+    await room.gully.said('Dash duels is closed and empty. Whoever was waiting has back what they paid.');
+    expect((await inIt()).length).toBe(0);
   });
 
   test('it closes by itself after so many, and a subscriber’s head start holds for those who join', async () => {

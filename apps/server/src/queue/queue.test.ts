@@ -30,6 +30,8 @@ describe('from chat alone', () => {
     await room.gully.said('oxbowkid is in at place 2: nobody can tell yet how long.');
     await room.gully.type('oxbowkid', '!handle OX-0002');
     await room.gully.said('oxbowkid: OX-0001 is now OX-0002.');
+    await room.gully.type('oxbowkid', '!handle');
+    await room.gully.said('oxbowkid: OX-0002.');
     await room.gully.type('brackenfold', '!bump nobody_here', MOD);
     await room.gully.line(({ own, text }) => own && text.includes('Type it as !bump <who>'), 'the usage');
     await room.gully.type('brackenfold', '!bump oxbowkid', MOD);

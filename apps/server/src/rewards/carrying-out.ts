@@ -2,6 +2,7 @@ import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import { happens, returns, settle, type Redemption, type RedemptionChange } from '@gully/core/redemptions';
 import { deliver, failedDelivery, sayOf, type Delivery, type PreparedReward } from '@gully/core/rewards';
 import { runId, type ChannelEvent } from '@gully/core/routines';
+import type { StageChange, StageEnding } from '@gully/core/stage';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { Outbox, type Undelivered } from '../chat/index.js';
@@ -28,6 +29,9 @@ const STOPPED_SENDING: Undelivered = { words: 'Gully stopped while it was being 
  */
 @Injectable()
 export class CarryingOut implements OnApplicationBootstrap {
+  /** purchases of which something was shown, while they go on */
+  private readonly begun = new Set<string>();
+
   constructor(
     private readonly store: RedemptionsStore,
     private readonly rewards: RewardsService,
@@ -48,9 +52,49 @@ export class CarryingOut implements OnApplicationBootstrap {
     keepers.follow('redemption', (changes) => {
       for (const change of changes) this.follow(change);
     });
+    keepers.follow('stage', (changes) => {
+      for (const change of changes) this.followStage(change);
+    });
     carriedOut.follow((id, failed) => {
       if (failed !== undefined) this.benchFailed(id, failed);
     });
+  }
+
+  /** Where what a purchase shows stands, as long as it does. */
+  private onStages({ id, reward }: Redemption): 'waiting' | 'showing' | undefined {
+    const own = `${runId(id, reward)}:`;
+    const stages = this.world
+      .now()
+      .stages.all()
+      .map(({ stage }) => stage);
+    if (stages.some(({ showing }) => showing?.alert.id.startsWith(own) === true)) return 'showing';
+    return stages.some(({ waiting }) => waiting.some((alert) => alert.id.startsWith(own)))
+      ? 'waiting'
+      : undefined;
+  }
+
+  /** A purchase is done once it was shown; one whose turn never came is returned. */
+  private followStage({ begins, ended }: StageChange): void {
+    const all = this.store.all().filter(({ state }) => state === 'bought');
+    for (const redemption of all) {
+      const own = `${runId(redemption.id, redemption.reward)}:`;
+      const isOver = (): boolean => this.runs.find(runId(redemption.id, redemption.reward)) === undefined;
+      if (begins?.startsWith(own) === true) {
+        this.begun.add(redemption.id);
+        this.job(redemption.id, () => (isOver() ? this.plainEnd(redemption.id) : undefined));
+        continue;
+      }
+      const how = ended.find(({ id }) => id.startsWith(own))?.how;
+      if (how === undefined || how === 'shown' || this.begun.has(redemption.id)) continue;
+      this.job(redemption.id, ({ redemption: now, prepared, about }) => {
+        if (this.onStages(now) !== undefined || this.begun.has(now.id)) return undefined;
+        const note = NOT_SHOWN[how];
+        return prepared === undefined
+          ? this.plainReturn(now, note)
+          : failedDelivery(this.world.now(), prepared, now, { ...about, note });
+      });
+    }
+    if (this.begun.size > BEGUN_KEPT) this.begun.clear();
   }
 
   /** Gully refunds what was paid for before it stopped and had not begun; a line may have been delivered, and waits. */
@@ -58,6 +102,9 @@ export class CarryingOut implements OnApplicationBootstrap {
     for (const { id } of this.store.all().filter(({ state }) => state === 'bought'))
       this.job(id, ({ redemption, prepared, about }) => {
         if (this.runs.find(runId(id, redemption.reward)) !== undefined) return undefined;
+        const stands = this.onStages(redemption);
+        if (stands === 'waiting') return undefined;
+        if (stands === 'showing') return this.plainEnd(id);
         if (redemption.line !== undefined) return this.stuck(redemption, STOPPED_SENDING);
         const note = 'Gully stopped before it was carried out';
         const tell = (): void => {
@@ -239,6 +286,16 @@ export class CarryingOut implements OnApplicationBootstrap {
     });
   }
 }
+
+/** Purchases whose showing is remembered. */
+const BEGUN_KEPT = 1_000;
+/** Why no one saw it. */
+const NOT_SHOWN: Readonly<Record<Exclude<StageEnding, 'shown'>, string>> = {
+  late: 'it could not be shown in time',
+  full: 'too much was waiting to be shown',
+  cleared: 'it was cleared before it was shown',
+  skipped: 'it was skipped before it was shown',
+};
 
 interface Deciding {
   readonly redemption: Redemption;

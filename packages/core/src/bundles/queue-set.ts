@@ -103,6 +103,15 @@ export function queueCommands(command: Make): readonly CommandBody[] {
     command('queue open', MODERATORS, [], [step('open'), refused()]),
     command('queue close', MODERATORS, [], [step('close'), refused()]),
     command(
+      'queue empty',
+      MODERATORS,
+      [],
+      [
+        step('empty'),
+        told('{{ queue.name }} is closed and empty. Whoever was waiting has back what they paid.'),
+      ],
+    ),
+    command(
       'queue handle',
       MODERATORS,
       [WHO, HANDLE],
@@ -125,7 +134,7 @@ function handled(command: Make): CommandBody {
     [
       ...onlyTyped(handle('set')),
       told(
-        '{% if viewer.handle == "" %}{{ viewer.name }}, no {{ queue.handle_name | default: "handle" }} is known of you.{% elsif remembered.handle_before != "" and remembered.handle_before != viewer.handle %}{{ viewer.name }}: {{ remembered.handle_before }} is now {{ viewer.handle }}.{% else %}{{ viewer.name }}: {{ viewer.handle }}.{% endif %}',
+        '{% if viewer.handle == "" %}{{ viewer.name }}, no {{ queue.handle_name | default: "handle" }} is known of you.{% elsif remembered.handle_before and remembered.handle_before != "" and remembered.handle_before != viewer.handle %}{{ viewer.name }}: {{ remembered.handle_before }} is now {{ viewer.handle }}.{% else %}{{ viewer.name }}: {{ viewer.handle }}.{% endif %}',
       ),
     ],
   );

@@ -78,6 +78,7 @@ export { handleNow, listInWords, queueValues } from './values.js';
 export {
   countedSince,
   currentQueue,
+  queueMeant,
   newQueue,
   NO_QUEUES,
   turnsNow,

@@ -4,7 +4,7 @@ import type { Chance } from '../random/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { AskedOfQueue } from './deciding.js';
 import type { QueueWish } from './doing.js';
-import { NEW_QUEUE, type QueueState } from './entry.js';
+import { entryOf, inState, NEW_QUEUE, type LiveState, type QueueState } from './entry.js';
 import { isSameCategory, type Fits, type Handle } from './handle.js';
 import type { QueueBody } from './queue.js';
 
@@ -90,6 +90,56 @@ export function currentQueue({ queue, stream }: Pick<QueueWorld, 'queue' | 'stre
     forAny[0] ??
     all[0]
   );
+}
+
+/** What concerns those who are in a queue, wherever that is. */
+const OF_THOSE_IN_IT: ReadonlySet<QueueWish['does']> = new Set([
+  'leave',
+  'confirm',
+  'front',
+  'show',
+  'choose',
+  'remove',
+  'first',
+]);
+/** What a queue needs somebody for, in any of these states. */
+const NEEDS: Partial<Readonly<Record<QueueWish['does'], readonly LiveState[]>>> = {
+  call: ['waiting'],
+  random: ['waiting'],
+  done: ['called', 'confirmed', 'playing'],
+};
+
+/**
+ * The queue that is meant by what is done in it where none is named: the one the person it concerns is
+ * in, or the one the speaker is in, for a change of category leaves people where they are; then the
+ * current one, unless only another has somebody to do it with.
+ */
+export function queueMeant(
+  world: Pick<QueueWorld, 'queue' | 'stream'>,
+  does: QueueWish['does'],
+  { person, speaker }: { readonly person: string; readonly speaker: string },
+): Queue | undefined {
+  const current = currentQueue(world);
+  if (does === 'join' || does === 'add') return current;
+  const all = world.queue.all();
+  const isIn = (viewer: string, ...states: readonly LiveState[]) => {
+    return (queue: Queue): boolean => {
+      const entry = entryOf(queue, viewer);
+      return entry !== undefined && (states.length === 0 || (states as readonly string[]).includes(entry.state));
+    };
+  };
+  const queueOf = (viewer: string): Queue | undefined =>
+    // Who is called in one and waits in another is meant where they are called.
+    all.find(isIn(viewer, 'called', 'confirmed', 'playing')) ??
+    (current !== undefined && isIn(viewer)(current) ? current : all.find(isIn(viewer)));
+  if (OF_THOSE_IN_IT.has(does)) return queueOf(person) ?? current;
+  const states = NEEDS[does];
+  if (states === undefined) return queueOf(speaker) ?? current;
+  const has = (queue: Queue | undefined): boolean =>
+    queue !== undefined && inState(queue, ...states).length > 0;
+  const own = queueOf(speaker);
+  if (has(own)) return own;
+  return has(current) ? current : (all.find(has) ?? current);
 }
 
 /** When the stream began that turns are counted in, or the last one; where the queue was opened after that, then. */

@@ -32,7 +32,7 @@ export const REWARD_STARTERS: readonly RewardStarter[] = [
     description: 'The bell rings, and everybody knows that soup is ready.',
     cost: priced(150),
     cooldown: 60,
-    routine: routineOf([{ ...STEP_KINDS.sound.blank('ring') }]),
+    routine: routineOf([{ ...STEP_KINDS.sound.blank('ring'), ifFails: 'stop' }]),
     says: { bought: '{{ viewer.name }} rings the supper bell.' },
   }),
   starter('passage', 'the buyer types something', {

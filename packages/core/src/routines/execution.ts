@@ -30,6 +30,9 @@ import {
   type SayEffect,
 } from './world.js';
 
+/** Steps that put something on a stage. */
+const SHOWS: ReadonlySet<Step['kind']> = new Set(['show', 'sound', 'speak']);
+
 /** Entries of its why a run keeps at the most. */
 const CHECKS_LIMIT = 150;
 
@@ -46,6 +49,8 @@ export class Execution implements StepRun {
   carriedOut: boolean;
   /** what first could not be done, in words */
   failure: string | undefined;
+  /** why what it was to show was not shown; null once something was put on a stage or heard */
+  notShown: string | null | undefined;
   private readonly over: RunLayer;
   private readonly frames: Frame[];
   private steps: number;
@@ -69,6 +74,7 @@ export class Execution implements StepRun {
     this.messages = begun.messages;
     this.waitedMs = begun.waitedMs;
     this.carriedOut = begun.carriedOut ?? true;
+    this.notShown = begun.notShown;
     this.over = new RunLayer(world, begun.occasion.viewer.id, { ...begun.memory });
     this.routine = begun.frames[0]?.routine ?? { ...NO_ROUTINE };
   }
@@ -110,7 +116,13 @@ export class Execution implements StepRun {
   /** Says what becomes of what was paid for it, once it has ended. */
   settle(): void {
     if (this.ended === undefined) return;
-    const { changes, lines } = endOfPurchase(this.ended, this.occasion, this.world, {
+    const shown = this.ended.how === 'done' ? this.purchaseShown() : undefined;
+    if (shown === 'waits') {
+      this.note('Not shown yet', 'the purchase is done once it is');
+      return;
+    }
+    const ended = shown === undefined ? this.ended : ({ how: 'failed', words: shown } as const);
+    const { changes, lines } = endOfPurchase(ended, this.occasion, this.world, {
       at: this.at,
       scope: () => this.scope(),
     });
@@ -121,6 +133,20 @@ export class Execution implements StepRun {
     if (change === undefined) return;
     this.change(change);
     this.note('Nothing was carried out', 'the price is given back');
+  }
+
+  /** Whether what a purchase shows waits for its turn, or why no one sees it; undefined where there is nothing to wait for. */
+  private purchaseShown(): string | undefined {
+    if (this.occasion.redemption === undefined || this.notShown === undefined) return undefined;
+    if (this.notShown !== null) return this.notShown;
+    const isOwn = (id: string): boolean => id.startsWith(`${this.begun.id}:`);
+    const stages = this.world.stages.all().map(({ stage }) => stage);
+    if (stages.some(({ showing }) => showing !== undefined && isOwn(showing.alert.id))) return undefined;
+    if (stages.some(({ waiting }) => waiting.some(({ id }) => isOwn(id)))) return 'waits';
+    const ended = this.changes.flatMap((change) => (change.kind === 'stage' ? change.ended : []));
+    return ended.some(({ id, how }) => how === 'full' && isOwn(id))
+      ? 'too much was waiting to be shown'
+      : undefined;
   }
 
   /** What remains, when it continues later. */
@@ -137,6 +163,7 @@ export class Execution implements StepRun {
       awaiting: this.awaiting,
       checks: this.checks,
       carriedOut: this.carriedOut,
+      ...(this.notShown === undefined ? {} : { notShown: this.notShown }),
     };
   }
 
@@ -154,6 +181,7 @@ export class Execution implements StepRun {
   }
 
   private follow(outcome: Outcome, frame: Frame, step: Step): void {
+    if (SHOWS.has(step.kind)) this.shows(outcome);
     if (outcome === undefined) return;
     if ('enter' in outcome) {
       const place = `${frame.place}.${String(frame.next)}.${outcome.enter}`;
@@ -166,6 +194,18 @@ export class Execution implements StepRun {
       this.awaiting = { for: 'answer', asked: outcome.ask, step: this.name, stop: outcome.stop };
     } else if ('failed' in outcome) this.fail(`${this.name}: ${kindOf(step).verb}`, outcome);
     else this.end('stopped', outcome.end);
+  }
+
+  private shows(outcome: Outcome): void {
+    if (outcome !== undefined && 'failed' in outcome) this.wasShown(outcome.failed);
+    // What is heard at once answers later.
+    else if (outcome === undefined || !('ask' in outcome) || outcome.ask.kind !== 'sound')
+      this.wasShown(undefined);
+  }
+
+  /** @param failed why something could not be shown or heard; undefined where it could */
+  wasShown(failed: string | undefined): void {
+    this.notShown = failed === undefined ? null : this.notShown === undefined ? failed : this.notShown;
   }
 
   /** Notes that something could not be done, and ends the run if that was set. */

@@ -48,6 +48,8 @@ export interface RunState {
   readonly paid?: Paid | undefined;
   /** something of it was carried out; left out in runs of before this was kept */
   readonly carriedOut?: boolean;
+  /** why what it was to show was not shown; null once something was put on a stage or heard */
+  readonly notShown?: string | null;
 }
 
 /** What a run's price was taken by. */

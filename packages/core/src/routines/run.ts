@@ -102,6 +102,7 @@ export function resumeRun(run: RunState, world: RoutineWorld, at: number, answer
   const execution = new Execution(run, world, at);
   const { awaiting } = run;
   if (awaiting.for === 'answer') {
+    if (awaiting.asked.kind === 'sound') execution.wasShown(answer.failed);
     if (answer.failed === undefined) execution.carriedOut = true;
     else execution.fail(awaiting.step, { failed: answer.failed, stop: awaiting.stop });
   }

@@ -1,4 +1,4 @@
-import { currentQueue, handleNow, type AskedOfQueue, type QueueDecision } from '../../queue/index.js';
+import { handleNow, queueMeant, type AskedOfQueue, type QueueDecision } from '../../queue/index.js';
 import type { ViewerFacts } from '../../viewers/index.js';
 import { CURRENT_QUEUE, type HandleStep, type QueueStep } from '../step.js';
 import { IF_FAILS } from './failing.js';
@@ -75,9 +75,10 @@ export const queue: StepKind<QueueStep> = {
     const stop = step.ifFails === 'stop';
     const { world } = run;
     const { does, whom, queue: id } = step;
-    const meant = id === CURRENT_QUEUE ? currentQueue(world) : world.queue.find(id);
-    if (meant !== undefined) run.remember('run', QUEUE_WORD, meant.body.name);
     const person = personOf(whom, run);
+    const about = { person: person.id, speaker: run.occasion.viewer.id };
+    const meant = id === CURRENT_QUEUE ? queueMeant(world, does, about) : world.queue.find(id);
+    if (meant !== undefined) run.remember('run', QUEUE_WORD, meant.body.name);
     const roles = whom === 'viewer' ? run.occasion.roles : person.roles;
     const typed = JOINS.has(does) ? run.render(step.handle).text : '';
     return follow(world.queue.act(world, meant, { does, person, roles, typed }, askedBy(run)), run, stop);
