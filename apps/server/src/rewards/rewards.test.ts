@@ -95,6 +95,15 @@ describe('codes', () => {
     const lists = (await shop.gully.http.get(`/api/lists/${list}/text`)).text;
     expect(lists).toContain('MAP-CCCC');
     expect(lists).not.toContain('MAP-AAAA');
+    // A step that draws from that list would post a code that is sold, or is sold later.
+    const draw: Step = { ...STEP_KINDS.draw.blank('d'), list, ifFails: 'go-on' };
+    await shop.gully.add({
+      name: 'peek',
+      aliases: [],
+      routine: routineOf([draw, say('{{ remembered.failure }}{{ remembered.line }}')]),
+    });
+    await shop.gully.type('oxbowkid', '!peek');
+    await shop.gully.said('Map pack key hands out the lines of that list, one to each buyer');
     // Who got which can be looked up; nothing else tells.
     expect(await secretsOf(id)).toEqual({ answers: [], line: 'MAP-AAAA' });
     for (const place of ['chat/lines?limit=500', 'runs', 'redemptions', 'redemptions/csv', 'activity'])

@@ -6,3 +6,4 @@ export { RankChoice } from './rank-choice.js';
 export { balanceQuery, currencyQuery, ranksQuery, type RanksNow } from './queries.js';
 export { useAmounts, useCurrency } from './use-currency.js';
 export { usePrices } from './use-prices.js';
+export { SwitchOn } from './switch-on.js';

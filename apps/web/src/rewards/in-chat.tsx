@@ -1,4 +1,4 @@
-import { commandFor } from '@gully/core/rewards';
+import { commandFor, type RewardBody } from '@gully/core/rewards';
 import { allSteps } from '@gully/core/routines';
 import { titleOf, wordFrom } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
@@ -9,11 +9,12 @@ import { commandsQuery, rewardsQuery, usePrefix } from '../live/index.js';
 
 interface InChatProps {
   readonly saved: Reward | undefined;
-  readonly name: string;
+  /** as it is edited */
+  readonly body: RewardBody;
 }
 
 /** What viewers type to buy it: words of its own, and the one for any reward. */
-export function InChat({ saved, name }: InChatProps) {
+export function InChat({ saved, body }: InChatProps) {
   const prefix = usePrefix();
   const { data: commands } = useQuery(commandsQuery);
   const doing = (reward: string): readonly Command[] =>
@@ -22,11 +23,16 @@ export function InChat({ saved, name }: InChatProps) {
     );
   const own = saved === undefined ? [] : doing(saved.id);
   const [any] = doing('named');
+  // Several answers need a sign between them, since each may have several words.
+  const asks = body.asks.filter((ask) => !ask.private).map(({ name }) => name);
+  const answers = body.gives === 'bench' || asks.length === 0 ? '' : ` ${asks.join(' | ')}`;
   return (
-    <section className="mt-4" aria-labelledby="typed-title">
+    <section className="mt-2" aria-labelledby="typed-title">
       <h2 id="typed-title">What viewers type</h2>
       {saved === undefined ? (
-        <p className="s2 text-soft">Save it first; then it can get a word of its own.</p>
+        <p className="s2 text-soft">
+          Once it is saved: <span className="m">{`${prefix}${wordFrom(body.name, 'reward')}${answers}`}</span>
+        </p>
       ) : (
         <ul className="my-1">
           {own.map((command) => (
@@ -34,6 +40,7 @@ export function InChat({ saved, name }: InChatProps) {
               <Link className="m underline" to={`/prepare/commands/${command.id}`}>
                 {titleOf(command, prefix)}
               </Link>
+              <span className="m text-soft">{answers}</span>
               {!command.enabled && <span className="s2 text-soft"> (off)</span>}
             </li>
           ))}
@@ -42,13 +49,22 @@ export function InChat({ saved, name }: InChatProps) {
               <Link className="m underline" to={`/prepare/commands/${any.id}`}>
                 {titleOf(any, prefix)}
               </Link>{' '}
-              <span className="m">{name}</span> <span className="s2 text-soft">as any reward</span>
+              <span className="m">
+                {body.name}
+                <span className="text-soft">{answers === '' ? '' : `:${answers}`}</span>
+              </span>{' '}
+              <span className="s2 text-soft">as any reward</span>
             </li>
           )}
           {own.length === 0 && any === undefined && (
             <li className="note">Nothing yet, so nobody can buy it.</li>
           )}
         </ul>
+      )}
+      {asks.length > 1 && (
+        <p className="s2 text-soft">
+          Viewers type <span className="m">|</span> between the answers.
+        </p>
       )}
       {saved !== undefined && own.length === 0 && (
         <AddWord

@@ -9,6 +9,7 @@ import { answerOf, api, rewardAsSent, type Reward } from '../api/index.js';
 import { placesIn, type Kind, type Parts } from '../editing/index.js';
 import { rewardsQuery } from '../live/index.js';
 import { draftsOf } from '../ui/index.js';
+import { giveWord } from './own-word.js';
 
 const blankReward = (): RewardBody => structuredClone(BLANK_REWARD);
 
@@ -133,7 +134,11 @@ export const REWARD: Kind<RewardBody, Reward> = {
   readVersion: whole,
   parts: PARTS,
   server: {
-    create: async (body) => known(await answerOf(api.POST('/api/rewards', { body: rewardAsSent(body) }))),
+    create: async (body) => {
+      const saved = known(await answerOf(api.POST('/api/rewards', { body: rewardAsSent(body) })));
+      await giveWord(saved);
+      return saved;
+    },
     replace: async (id, body, version) =>
       known(
         await answerOf(

@@ -2,7 +2,7 @@ import type { RewardBody } from '@gully/core/rewards';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import type { RewardHelp } from '../api/index.js';
-import { minutesInWords, useAmounts, useCurrency } from '../currency/index.js';
+import { minutesInWords, SwitchOn, useAmounts, useCurrency } from '../currency/index.js';
 import { helpQuery } from './queries.js';
 
 interface OutlookProps {
@@ -16,7 +16,11 @@ export function Outlook({ id, body }: OutlookProps) {
   const currency = useCurrency();
   const { data } = useQuery({ ...helpQuery(id, useDeferredValue(body)), enabled: currency.enabled });
   if (!currency.enabled)
-    return <p className="note">This channel has no currency yet, so it can only be free.</p>;
+    return (
+      <p className="note row flex-wrap">
+        This channel has no currency yet, so no one can pay for it. <SwitchOn />
+      </p>
+    );
   if (data === undefined) return null;
   return (
     <section className="outlook" aria-label="What the price means">

@@ -177,6 +177,8 @@ test('a word of its own is shown where it has one, and a command that is off say
   ).toEqual(['!postcard', '!redeem']);
   expect(list.textContent).toMatch(/!postcard \(off\)/u);
   expect(within(list).queryByRole('button')).toBeNull();
+  // It asks for one thing that chat sees.
+  expect(list.textContent).not.toMatch(/between the answers/u);
 });
 
 test('on a viewer’s page stands what they bought last, with what they paid and how it stands', async () => {

@@ -74,6 +74,7 @@ export function RewardEditor({ id, saved, others }: RewardEditorProps) {
         <Refusals editing={editing} />
         {saved === undefined && draft === undefined && <StarterRow />}
         <BuySentence editing={editing} />
+        <InChat saved={saved} body={body} />
         <Outlook id={saved?.id} body={body} />
         <GivesSentence editing={editing} />
         {body.gives !== 'bench' && <AsksTable editing={editing} />}
@@ -90,7 +91,6 @@ export function RewardEditor({ id, saved, others }: RewardEditorProps) {
           }}
         />
         <Messages editing={editing} scope={scope} onShowValues={showValues} />
-        <InChat saved={saved} name={body.name} />
         <Shown editing={editing} />
         {saved !== undefined && (
           <footer className="row mt-3">

@@ -11,6 +11,14 @@ const GONE = 'there is no such list';
 /** What a line is known by beside its word: its number in the list. */
 export const numberWord = (name: string): string => `${name}_number`;
 
+/** Why no line of a list may be seen by anyone but its buyer; undefined where that is no one's. */
+function soldFault({ world }: StepRun, list: string): string | undefined {
+  const reward = world.rewards.all().find(({ terms }) => terms.gives === 'line' && terms.list === list);
+  return reward === undefined
+    ? undefined
+    : `${reward.terms.name} hands out the lines of that list, one to each buyer`;
+}
+
 /** Remembers a line for this run, with its number. */
 function keep(run: StepRun, name: string, text: string, place: number): Outcome {
   run.remember('run', name, text);
@@ -46,6 +54,8 @@ export const draw: StepKind<DrawStep> = {
   blank: (id) => ({ kind: 'draw', id, list: '', order: 'bag', name: 'line', ifFails: 'go-on' }),
   remembers: ({ name }) => [numberWord(name)],
   run({ list, order, name, ifFails }, run) {
+    const sold = soldFault(run, list);
+    if (sold !== undefined) return { failed: sold, stop: ifFails === 'stop' };
     const drawn = run.draw(list, order);
     if (drawn !== undefined) return keep(run, name, drawn.text, drawn.place);
     return {
@@ -82,6 +92,8 @@ export const findLine: StepKind<FindLineStep> = {
     const stop = ifFails === 'stop';
     const list = run.world.lists.find(id);
     if (list === undefined) return { failed: GONE, stop };
+    const sold = soldFault(run, id);
+    if (sold !== undefined) return { failed: sold, stop };
     const which = run.render(source).text.trim();
     if (which === '') {
       const drawn = run.draw(id, 'bag');
@@ -155,6 +167,8 @@ export const takeLine: StepKind<TakeLineStep> = {
     const stop = ifFails === 'stop';
     const list = run.world.lists.find(id);
     if (list === undefined) return { failed: GONE, stop };
+    const sold = soldFault(run, id);
+    if (sold !== undefined) return { failed: sold, stop };
     const which = run.render(source).text.trim();
     const place = lineNumbered(list, which) ?? lineSaying(list, which);
     if (which === '' || place === undefined) return { failed: noSuchLine(list, which), stop };
