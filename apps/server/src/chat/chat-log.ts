@@ -102,8 +102,8 @@ export class ChatLog implements OnModuleInit {
     this.news.publishLazily('line', () => viewOf(row));
   }
 
-  recordOwn(name: string, text: string, { because, viewer }: Cause): void {
-    this.add({
+  recordOwn(name: string, text: string, { because, viewer }: Cause, isPrivate = false): void {
+    const row = {
       ...OWN,
       id: this.nextId(),
       at: Date.now(),
@@ -111,7 +111,8 @@ export class ChatLog implements OnModuleInit {
       name,
       text,
       brief: because,
-    });
+    };
+    this.add(row, isPrivate);
   }
 
   /** Lines older than the line `before`, or the newest; oldest first. */
@@ -195,10 +196,10 @@ export class ChatLog implements OnModuleInit {
     if (this.whys.size > WHYS_KEPT) this.whys.delete(this.whys.keys().next().value ?? '');
   }
 
-  private add(row: ChatLineRow): void {
+  private add(row: ChatLineRow, isPrivate = false): void {
     this.newest.push(row);
     if (this.newest.length > WHYS_KEPT * 1.5) this.newest.splice(0, this.newest.length - WHYS_KEPT);
     this.batch.add(row);
-    this.news.publishLazily('line', () => viewOf(row));
+    this.news.publishLazily('line', () => ({ ...viewOf(row), ...(isPrivate && { private: true }) }));
   }
 }

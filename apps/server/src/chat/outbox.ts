@@ -155,7 +155,7 @@ export class Outbox implements OnApplicationShutdown {
       if (this.unconfirmed.length > UNCONFIRMED) this.unconfirmed.shift();
     }
     const said = where.to === undefined ? text : `(privately to ${where.to}) ${secret?.shownAs ?? text}`;
-    this.log.recordOwn(this.connection.nick, said, cause);
+    this.log.recordOwn(this.connection.nick, said, cause, where.to !== undefined);
   }
 
   /** How a server that does not echo is asked whether it has taken a line. */

@@ -38,6 +38,7 @@ const AREAS: Readonly<Record<Area, true>> = {
   guard: true,
   grace: true,
   viewers: true,
+  latest: true,
   arrivals: true,
   lists: true,
   webhooks: true,

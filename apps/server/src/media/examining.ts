@@ -109,6 +109,9 @@ function svgDensity({
   return Math.min(2_400, Math.max(72, Math.round((72 * 1_024) / side)));
 }
 
+/** Seconds of sound a file has to have: less is a header, and no one hears it. */
+const SHORTEST_S = 0.05;
+
 /** A sound is decoded to its end, once its own words are believable. */
 async function openSound(content: Buffer, { type }: Detected, path: string): Promise<Examined> {
   const broken = (): never => {
@@ -119,6 +122,7 @@ async function openSound(content: Buffer, { type }: Detected, path: string): Pro
   refuseClaims(format);
   const { duration } = await (decode(content) as Promise<{ duration: number }>).catch(broken);
   if (!(duration > 0)) broken();
+  if (duration < SHORTEST_S) throw new Refused('There is no sound in it: the file ends where it would begin');
   return readAs('sound', content, type, path, { width: 0, height: 0, seconds: lasting(duration) });
 }
 

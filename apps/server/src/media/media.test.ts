@@ -85,6 +85,7 @@ describe('the library of media', () => {
 
   test('tells a sound and how long it is by decoding it; a video by its own words', async () => {
     expect(await send(tone(1.5), 'gong.mp3')).toMatchObject({ kind: 'sound', seconds: 1.5, name: 'gong' });
+    expect((await send(tone(0.01), 'header.wav', 422)).detail).toMatch(/There is no sound in it/u);
     const cut = tone(1).subarray(0, 30);
     expect(await send(cut, 'cut.wav', 422)).toMatchObject({
       detail: expect.stringMatching(/Nothing was added/u),

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
-import { OUTPUT_TEXT } from '@gully/core/outputs';
+import { OUTPUT_TEXT, READY_TEXTS, type OutputBody } from '@gully/core/outputs';
 import { textsForNobody } from '@gully/core/routines';
 import type { NewsKind } from '@gully/core/news';
 import { ChannelWorld } from '../live/index.js';
@@ -49,7 +49,6 @@ export class OutputWriter implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private soon(): void {
-    if (this.texts.all().length === 0 && this.written.size === 0) return;
     this.gathering ??= setTimeout(() => {
       this.gathering = undefined;
       this.write();
@@ -58,13 +57,18 @@ export class OutputWriter implements OnApplicationBootstrap, OnModuleDestroy {
 
   private write(): void {
     const render = textsForNobody(this.world.now(), Date.now());
-    const all = new Map(this.texts.all().map((output) => [output.id, output]));
+    const own = this.texts.all();
+    const ready = READY_TEXTS.filter(({ name }) => own.every((output) => output.name !== name));
+    const all = new Map<string, OutputBody>([
+      ...ready.map((output) => [`ready ${output.name}`, output] as const),
+      ...own.map((output) => [output.id, output] as const),
+    ]);
     for (const [id, { name }] of this.written)
       if (all.get(id)?.name !== name) {
         this.written.delete(id);
         void this.outputs.remove(name);
       }
-    for (const { id, name, text: source } of all.values()) {
+    for (const [id, { name, text: source }] of all) {
       const text = render(source).slice(0, OUTPUT_TEXT);
       if (this.written.get(id)?.text === text) continue;
       this.written.set(id, { name, text });

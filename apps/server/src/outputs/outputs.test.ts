@@ -73,6 +73,12 @@ test('a file is read over HTTP with its key alone; a name leads nowhere else', a
   await gully.http.get(path).expect(200);
 });
 
+test('a fresh channel has its last follower, top five and last winner as files by themselves', async () => {
+  for (const name of ['last-follower', 'top-five', 'last-winner']) await holds(name, '');
+  await gully.http.post('/api/standin/event').send({ type: 'follow', name: 'saltspar' }).expect(204);
+  await holds('last-follower', 'saltspar');
+});
+
 test('the set of files is added in one click, and who followed last is written', async () => {
   await gully.takeIn('outputs');
   await holds('now', ' · ');

@@ -64,12 +64,12 @@ export class OverlaysController extends thingsController<'overlay', StoredOverla
     return this.things.all().map(({ id, name }) => this.stageOf(id, name));
   }
 
-  /** What each piece of an overlay would show now, as it is edited. */
+  /** What each piece of an overlay shows on the canvas; made-up names where it has nothing of its own. */
   @Post('preview')
   @HttpCode(200)
   @ApiOkResponse({ type: [DrawnDto] })
   preview(@Body() overlay: OverlayBodyDto): DrawnDto[] {
-    return this.scenes.dataOf(overlay, () => true);
+    return this.scenes.preview(overlay);
   }
 
   /** Plays what a routine shows on the real overlays; nothing else of it happens. */
@@ -107,7 +107,7 @@ export class OverlaysController extends thingsController<'overlay', StoredOverla
       throw new Problem(
         409,
         'Nothing was shown',
-        'No page of this overlay is open, or the piece has nothing to show yet.',
+        'No page of this overlay is open. Open it in your streaming software, or in another window.',
       );
   }
 

@@ -141,7 +141,7 @@ describe('an overlay', () => {
       pieces: [
         { ...counter!, settings: { counter: 'depth', label: 'down' } },
         { ...text!, settings: { text: '{{ counter.depth }} m <b>&amp;' } },
-        chat!,
+        { ...chat!, settings: { ...chat!.settings, bot: 'yes' } },
       ],
     });
     await gully.http.put('/api/counters/depth').send({ value: 200 }).expect(204);
@@ -168,6 +168,20 @@ describe('an overlay', () => {
     await gully.type('pebblewren', 'a light!');
     const lines = await until(() => one.data.find((each) => each.id === 'chat'), 'the line');
     expect(lines.data).toEqual([expect.objectContaining({ name: 'pebblewren', text: 'a light!' })]);
+    // What one viewer is told alone is on no stream.
+    await gully.add({
+      name: 'whisper',
+      aliases: [],
+      routine: routineOf([{ ...STEP_KINDS.tell.blank('t'), texts: ['your card is 7 4 12'] }]),
+    });
+    await gully.type('pebblewren', '!whisper');
+    await gully.said('(privately to pebblewren) your card is 7 4 12');
+    await gully.type('pebblewren', 'thank you');
+    await until(
+      () => one.data.find(({ data }) => JSON.stringify(data).includes('thank you')),
+      'the line after it',
+    );
+    expect(JSON.stringify(one.data)).not.toContain('your card');
     await gully.http
       .put(`/api/overlays/${id}`)
       .send({ ...overlay('Drawn'), version })

@@ -82,6 +82,12 @@ export class Scenes implements OnModuleDestroy {
       .map((piece) => ({ id: piece.id, data: dataOf(piece, moment) }));
   }
 
+  /** What each piece shows where it is arranged; nothing of those that are hidden. */
+  preview({ pieces }: Pick<OverlayBody, 'pieces'>): { id: string; data: unknown }[] {
+    const moment = this.moment();
+    return pieces.map((piece) => ({ id: piece.id, data: piece.hidden ? null : trialOf(piece, moment) }));
+  }
+
   /** What one piece shows where somebody tries it. */
   trial(piece: Piece): unknown {
     return trialOf(piece, this.moment());
@@ -151,8 +157,9 @@ export class Scenes implements OnModuleDestroy {
     else this.lines.length = 0;
   }
 
-  private keep({ id, name, role, text, own, removed, event }: LineView): void {
-    if (event !== null) return;
+  private keep({ id, name, role, text, own, removed, event, private: isPrivate }: LineView): void {
+    // What one viewer is told alone is not for the stream.
+    if (event !== null || isPrivate === true) return;
     if (removed) {
       this.drop(new Set([id]));
       return;

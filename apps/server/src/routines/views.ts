@@ -1,4 +1,4 @@
-import { ApiProperty } from '@nestjs/swagger';
+import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import {
   AFTER_RESTART,
@@ -25,6 +25,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { MayBeMissing } from '../problem/index.js';
 import { IsSteps } from './steps-shape.js';
 
 export class RoutineDto implements Routine {
@@ -67,6 +68,10 @@ class EventTriggerDto implements EventTrigger {
   @ApiProperty({ enum: EVENT_KINDS, enumName: 'EventKind' }) @IsIn(EVENT_KINDS) event!: EventTrigger['event'];
   @ApiProperty({ description: 'of the event’s count; 0 for any' }) @IsInt() @Min(0) least!: number;
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) @IsIn(ROLES) lowestRole!: Role;
+  @ApiPropertyOptional({ description: 'that role and no stronger one' })
+  @MayBeMissing()
+  @IsBoolean()
+  exactly?: boolean;
   @ApiProperty({ type: [NamedViewerDto] })
   @IsArray()
   @ArrayMaxSize(200)

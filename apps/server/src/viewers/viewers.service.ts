@@ -1,4 +1,4 @@
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import type { World } from '@gully/core/pipeline';
 import { foldNick, strangerFacts, type NamedViewer, type ViewerFacts } from '@gully/core/viewers';
@@ -41,13 +41,15 @@ const SHARED_MS = 30 * 86_400_000;
 
 /** Who somebody is, and what is counted of them as chat goes on. */
 @Injectable()
-export class ViewersService {
+export class ViewersService implements OnModuleInit {
   private readonly memory = new KnownViewers();
   /** found to be new, and not on disk yet: whoever meets them meanwhile gets the same row */
   private readonly pending = new Map<string, ViewerRow>();
   private readonly pendingById = new Map<string, ViewerRow>();
   private readonly messages: Batch<Message>;
   private readonly followers: (() => Promise<void>)[] = [];
+  /** who followed last */
+  private lastFollower = { name: '', since: 0 };
 
   constructor(
     private readonly database: Database,
@@ -69,6 +71,7 @@ export class ViewersService {
       lastWrote: (id) => this.memory.get(id)?.lastWrote ?? undefined,
     };
     world.add('viewers', { look: () => view });
+    world.add('latest', { look: () => ({ follower: () => this.lastFollower.name }) });
     this.messages = new Batch(database, countMessages, (error, count) => {
       log.error({ error, count }, 'message counts of viewers could not be written');
     });
@@ -79,9 +82,23 @@ export class ViewersService {
     this.followers.push(follower);
   }
 
+  async onModuleInit(): Promise<void> {
+    await this.readLastFollower();
+  }
+
+  private async readLastFollower(): Promise<void> {
+    const [last] = await this.database.long.rows<{ name: string; since: number }>(
+      `SELECT name, followed_since AS since FROM viewers
+       WHERE followed_since IS NOT NULL AND merged_into IS NULL ORDER BY followed_since DESC LIMIT 1`,
+      [],
+    );
+    this.lastFollower = last ?? { name: '', since: 0 };
+  }
+
   /** To be called after viewers were changed on disk other than by chat going on, before anything is decided. */
   async changed(): Promise<void> {
     this.memory.forgetAll();
+    await this.readLastFollower();
     for (const follower of this.followers) await follower();
   }
 
@@ -134,9 +151,11 @@ export class ViewersService {
   async stand(
     manager: EntityManager,
     id: string,
-    { followedSince, subscribedMonths = 0, subscribedTier }: Seen,
+    { name, followedSince, subscribedMonths = 0, subscribedTier }: Seen,
   ): Promise<void> {
     if (followedSince === undefined && subscribedMonths === 0 && subscribedTier === undefined) return;
+    if (followedSince !== undefined && followedSince >= this.lastFollower.since)
+      this.lastFollower = { name, since: followedSince };
     await manager.query(
       `UPDATE viewers SET followed_since = coalesce(?, followed_since),
          subscribed_months = max(subscribed_months, ?), subscribed_tier = coalesce(?, subscribed_tier)

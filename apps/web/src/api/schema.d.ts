@@ -5432,6 +5432,8 @@ export interface components {
             /** @description of the event’s count; 0 for any */
             least: number;
             lowestRole: components["schemas"]["Role"];
+            /** @description that role and no stronger one */
+            exactly?: boolean;
             viewers: components["schemas"]["NamedViewerDto"][];
         };
         NamedRoutineDto: {

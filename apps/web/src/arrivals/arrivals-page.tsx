@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import type { Role } from '../api/index.js';
 import { routinesQuery } from '../live/index.js';
 import { TestOnOverlay } from '../script/index.js';
 import { Bones, Choice, FindViewer, LoadFailed } from '../ui/index.js';
@@ -8,12 +9,22 @@ import { entrancesOf, type Entrance } from './entrances.js';
 import { useNewEntrance } from './use-new-entrance.js';
 
 const ROLES = [
-  { value: 'moderator', label: 'moderators' },
+  { value: 'moderator', label: 'moderators and the streamer' },
+  { value: 'moderator only', label: 'only moderators' },
   { value: 'vip', label: 'VIPs and up' },
+  { value: 'vip only', label: 'only VIPs' },
   { value: 'subscriber', label: 'subscribers and up' },
+  { value: 'subscriber only', label: 'only subscribers' },
   { value: 'follower', label: 'followers and up' },
-  { value: 'viewer', label: 'everybody' },
+  { value: 'viewer', label: 'everyone' },
 ] as const;
+type Chosen = (typeof ROLES)[number]['value'];
+
+/** What is chosen by a label: a role and up, or exactly that role. */
+function wholeRole(chosen: Chosen): Parameters<ReturnType<typeof useNewEntrance>>[0] {
+  const [role, only] = chosen.split(' ') as [Exclude<Role, 'streamer'>, string?];
+  return { role, exactly: only !== undefined };
+}
 
 /** Prepare › Arrivals: whose coming is seen and heard, once a stream. */
 export function ArrivalsPage() {
@@ -22,7 +33,7 @@ export function ArrivalsPage() {
     <section className="h-full overflow-y-auto bg-plane" aria-labelledby="arrivals-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">
         <h1 id="arrivals-title">Arrivals</h1>
-        <span className="s2 ml-1 text-soft">Played on somebody’s first message of the stream, once.</span>
+        <span className="s2 ml-1 text-soft">Played once, with a viewer’s first message of the stream.</span>
       </header>
       <AddEntrance />
       {data === undefined ? (
@@ -40,7 +51,7 @@ export function ArrivalsPage() {
 
 function AddEntrance() {
   const add = useNewEntrance();
-  const [role, setRole] = useState<(typeof ROLES)[number]['value']>('vip');
+  const [role, setRole] = useState<Chosen>('vip only');
   return (
     <section className="border-b border-line px-4 py-3" aria-labelledby="add-title">
       <h2 id="add-title" className="mb-1">
@@ -64,7 +75,7 @@ function AddEntrance() {
               type="button"
               className="btn"
               onClick={() => {
-                add({ role });
+                add(wholeRole(role));
               }}
             >
               Add for this role

@@ -60,13 +60,13 @@ test('a new one opens as a draft, and takes the place of no other', async () => 
   fireEvent.click(await screen.findByRole('button', { name: 'Add for this role' }));
   expect(await screen.findByText('the editor')).toBeTruthy();
   expect(routineDrafts.read(NEW)?.body).toMatchObject({
-    name: 'VIPs and up arrive',
-    triggers: [{ event: 'arrival', lowestRole: 'vip', least: 8, viewers: [] }],
+    name: 'Only VIPs arrive',
+    triggers: [{ event: 'arrival', lowestRole: 'vip', exactly: true, least: 8, viewers: [] }],
   });
   drawPage(page, answers, '/prepare/arrivals');
   fireEvent.click(await screen.findByRole('button', { name: 'Add for this role' }));
   expect(await screen.findByText('A new routine is not saved yet')).toBeTruthy();
-  expect(routineDrafts.read(NEW)?.body.name).toBe('VIPs and up arrive');
+  expect(routineDrafts.read(NEW)?.body.name).toBe('Only VIPs arrive');
 });
 
 test('a viewer’s page shows their own, by who they are now, or the way to one', async () => {

@@ -1,5 +1,11 @@
-import { ROLE_NAMES, type Role } from '@gully/core/chat';
-import { BLANK_ROUTINE, routineOf, STEP_KINDS, type NamedRoutineBody } from '@gully/core/routines';
+import type { Role } from '@gully/core/chat';
+import {
+  BLANK_ROUTINE,
+  rolesInWords,
+  routineOf,
+  STEP_KINDS,
+  type NamedRoutineBody,
+} from '@gully/core/routines';
 import type { NamedRoutine } from '../api/index.js';
 
 /** Hours within which nobody enters twice, unless somebody says otherwise. */
@@ -7,12 +13,13 @@ const USUAL_HOURS = 8;
 
 /** Whose entrance it is: one viewer’s, or everybody’s of a role and up. */
 export type Whose =
-  { readonly viewer: string; readonly name: string } | { readonly role: Exclude<Role, 'streamer'> };
+  | { readonly viewer: string; readonly name: string }
+  | { readonly role: Exclude<Role, 'streamer'>; readonly exactly?: boolean };
 
 /** A routine that somebody’s arrival starts. */
 export interface Entrance {
   readonly routine: NamedRoutine;
-  /** in words: `quillrush`, `VIPs and up` */
+  /** in words: `quillrush`, `VIPs and up`, `only VIPs` */
   readonly who: string;
   /** the name of a viewer it can be tried as; undefined for a whole role */
   readonly as: string | undefined;
@@ -26,9 +33,10 @@ export function entrancesOf(routines: readonly NamedRoutine[]): Entrance[] {
   return routines.flatMap((routine) =>
     routine.triggers
       .filter(({ event }) => event === 'arrival')
-      .map(({ viewers, lowestRole, least }) => ({
+      .map(({ viewers, lowestRole, exactly, least }) => ({
         routine,
-        who: viewers.length > 0 ? viewers.map(({ name }) => name).join(', ') : rolesInWords(lowestRole),
+        who:
+          viewers.length > 0 ? viewers.map(({ name }) => name).join(', ') : rolesInWords(lowestRole, exactly),
         as: viewers[0]?.name,
         viewers,
         hours: least,
@@ -45,14 +53,10 @@ export function isOf({ viewers }: Entrance, viewer: { readonly id: string; reado
   );
 }
 
-function rolesInWords(role: Role): string {
-  return role === 'viewer' ? 'everybody' : `${ROLE_NAMES[role]}s and up`;
-}
-
 /** A new entrance: their picture and name on the stage, on their first message of the stream. */
 export function newEntrance(whose: Whose): NamedRoutineBody {
   const isOne = 'viewer' in whose;
-  const who = isOne ? whose.name : rolesInWords(whose.role);
+  const who = isOne ? whose.name : rolesInWords(whose.role, whose.exactly);
   return {
     ...BLANK_ROUTINE,
     name: `${who.charAt(0).toUpperCase()}${who.slice(1)} ${isOne ? 'arrives' : 'arrive'}`,
@@ -63,6 +67,7 @@ export function newEntrance(whose: Whose): NamedRoutineBody {
         event: 'arrival',
         least: USUAL_HOURS,
         lowestRole: isOne ? 'viewer' : whose.role,
+        ...(!isOne && whose.exactly === true ? { exactly: true } : {}),
         viewers: isOne ? [{ name: whose.name, viewer: whose.viewer }] : [],
       },
     ],

@@ -9,7 +9,7 @@ export function SwitchOn() {
   const { data } = useQuery(currencyQuery);
   const set = useMutation({
     mutationFn: async (enabled: boolean) => {
-      const { value, version } = await queries.fetchQuery({ ...currencyQuery, staleTime: 0 });
+      const { value, version } = await queries.query({ ...currencyQuery, staleTime: 0 });
       const body = { value: { ...value, enabled } as never, version };
       await answerOf(api.PUT('/api/currency', { body }));
     },

@@ -12,8 +12,9 @@ export function Files() {
     <section className="border-b border-line px-4 py-3" aria-labelledby="files-title">
       <h2 id="files-title">Text files</h2>
       <p className="s2 mb-1 text-soft">
-        Streaming software shows what a file holds. Texts on the left keep theirs up to date, the queue keeps
-        three by itself, and a <i>Write</i> step makes one.
+        Streaming software shows what a file holds. Texts on the left keep theirs up to date, Gully keeps the
+        queue’s, the last follower, the top five and the last winner by itself, and a <i>Write</i> step makes
+        one.
       </p>
       {data === undefined ? (
         error === null ? (

@@ -121,6 +121,7 @@ function SettingBlank({ blank, value, before, wrong, onChange }: SettingBlankPro
         <ReferenceChoice
           to={blank.to}
           of={blank.of}
+          otherwise={blank.otherwise && { value: blank.otherwise.value, label: blank.otherwise.words }}
           label={blank.label}
           value={String(value)}
           draft={draft}

@@ -10,7 +10,7 @@ import type {
   ShownLine,
   TextData,
 } from '@gully/core/overlays';
-import { useEffect, useState, type ComponentType } from 'react';
+import { type ComponentType, useEffect, useMemo, useState } from 'react';
 import { Boss, Calls, Crew, Finds, Wheel } from './games.js';
 
 type Drawn<D> = ComponentType<{ readonly data: D }>;
@@ -107,10 +107,17 @@ function Lines({ data }: { readonly data: readonly ShownLine[] }) {
   );
 }
 
+/** When what is counted from came to the page; a piece that was tried meanwhile goes on from there. */
+const arrivals = new WeakMap<CountdownData, number>();
+function arrivedAt(data: CountdownData): number {
+  const known = arrivals.get(data) ?? performance.now();
+  arrivals.set(data, known);
+  return known;
+}
+
 /** Counts by the page’s own steady clock, from what was left when it was sent: the hour of the machine may be off. */
 function Countdown({ data }: { readonly data: CountdownData }) {
-  const [sent, setSent] = useState({ data, at: performance.now() });
-  if (sent.data !== data) setSent({ data, at: performance.now() });
+  const sent = useMemo(() => arrivedAt(data), [data]);
   const [now, setNow] = useState(() => performance.now());
   useEffect(() => {
     const ticking = setInterval(() => {
@@ -122,7 +129,7 @@ function Countdown({ data }: { readonly data: CountdownData }) {
   }, []);
   const { label, ms, up, over } = data;
   if (ms === null) return <b>{label}</b>;
-  const gone = Math.max(0, now - sent.at);
+  const gone = Math.max(0, now - sent);
   const left = up ? ms + gone : ms - gone;
   return left <= 0 ? (
     <b>{over}</b>

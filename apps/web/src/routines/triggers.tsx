@@ -1,7 +1,7 @@
 import { EVENT_KINDS, EVENT_WORDS, triggerInWords, type EventTrigger } from '@gully/core/routines';
 import { Plus, X } from 'lucide-react';
 import { ulid } from 'ulid';
-import { AUDIENCES, Choice, Fault, IconButton, Opens, ViewerNames, WholeNumber } from '../ui/index.js';
+import { AUDIENCES, Choice, Fault, IconButton, Opens, ViewerNames, WholeNumber, Tick } from '../ui/index.js';
 
 interface TriggersProps {
   readonly triggers: readonly EventTrigger[];
@@ -67,7 +67,7 @@ interface TriggerBlankProps {
 }
 
 function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
-  const { event, least, lowestRole, viewers } = trigger;
+  const { event, least, lowestRole, exactly = false, viewers } = trigger;
   const { counts, asksWho } = EVENT_WORDS[event];
   const words = triggerInWords(trigger);
   return (
@@ -78,7 +78,9 @@ function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
           value={event}
           options={EVENT_KINDS.map((value) => ({ value, label: EVENT_WORDS[value].name }))}
           onChange={(next) => {
-            const who = EVENT_WORDS[next].asksWho ? {} : { lowestRole: 'viewer' as const, viewers: [] };
+            const who = EVENT_WORDS[next].asksWho
+              ? {}
+              : { lowestRole: 'viewer' as const, exactly: false, viewers: [] };
             onChange({ ...trigger, ...who, event: next, least: next === 'return' ? Math.max(1, least) : 0 });
           }}
         />
@@ -102,14 +104,23 @@ function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
         {asksWho && (
           <>
             {viewers.length === 0 && (
-              <Choice
-                label="Who"
-                value={lowestRole}
-                options={AUDIENCES}
-                onChange={(next) => {
-                  onChange({ ...trigger, lowestRole: next });
-                }}
-              />
+              <>
+                <Choice
+                  label="Who"
+                  value={lowestRole}
+                  options={AUDIENCES}
+                  onChange={(next) => {
+                    onChange({ ...trigger, lowestRole: next });
+                  }}
+                />
+                <Tick
+                  label="Only this role, none above it"
+                  checked={exactly}
+                  onChange={(only) => {
+                    onChange({ ...trigger, exactly: only });
+                  }}
+                />
+              </>
             )}
             <ViewerNames
               label="Only these viewers, separated by spaces; empty for all"

@@ -141,10 +141,13 @@ test('without the server nothing stays, and it is all there again with it', () =
   expect(screen.queryByText('below')).not.toBeNull();
 });
 
-test('it says that it is seen, whether it may be heard, and that its address is wrong', () => {
+test('it says that it is seen, and whether it may be heard', () => {
   context = 'suspended';
   wire.tell('scene', scene());
   expect(wire.said.at(-1)).toEqual({ visible: true, wantsSound: true, muted: true, voice: false });
+});
+
+test('a wrong address says so, and is not tried again', () => {
   wire.tell('refused', 'unknown');
   expect(screen.getByText(/There is no overlay at this address/u)).toBeTruthy();
   expect(wire.ended).toBe(true);
@@ -180,6 +183,23 @@ test('a piece that is tried comes anew, marked as a test, and is as it was after
   expect(screen.getByText('trial')).toBeTruthy();
   pass(4_000);
   expect(document.querySelector('[data-piece="text"]')?.textContent).toBe('below');
+});
+
+test('a countdown that was tried goes on as if it had not been', () => {
+  const counted = (ms: number) => ({ label: 'left', ms, up: false, over: 'over' });
+  wire.tell('scene', scene({ pieces: [drawn('countdown', counted(600_000))] }));
+  pass(120_000);
+  const text = (): string => document.querySelector('[data-piece="countdown"]')?.textContent ?? '';
+  expect(text()).toBe('left8:00');
+  wire.tell('test', { id: 'countdown', data: counted(5_000) });
+  pass(4_500);
+  expect(text()).toMatch(/^left7:5[56]$/u);
+});
+
+test('one whose address is replaced while it is seen goes without a word', () => {
+  wire.tell('scene', scene({ pieces: [drawn('text', { text: 'below' })] }));
+  wire.tell('refused', 'unknown');
+  expect(document.body.textContent).toBe('');
 });
 
 test('a piece may stay for a while alone; a card has its own piece where there is one', () => {

@@ -20,8 +20,10 @@ interface OverlayPageProps {
 
 /** An overlay as it is seen on the stream. It draws what the server says, and nothing else. */
 export function OverlayPage({ socket, wantsSound }: OverlayPageProps) {
-  const { scene, showing, tried, refused } = useScene(socket, wantsSound);
+  const { scene, showing, tried, refused, wasShown } = useScene(socket, wantsSound);
   const size = useWindowSize();
+  // One that was on the stream goes without a word: its address was replaced while it was seen.
+  if (refused !== undefined && wasShown) return null;
   if (refused !== undefined)
     return (
       <p className="notice">
@@ -48,6 +50,7 @@ function useScene(socket: OverlaySocket, wantsSound: boolean) {
   const [showing, setShowing] = useState<ShownAlert | null>(null);
   const [tried, setTried] = useState<ReadonlyMap<string, unknown>>(new Map());
   const [refused, setRefused] = useState<'unknown' | 'too-many'>();
+  const [wasShown, setWasShown] = useState(false);
   const state = useRef<PageState>({ visible: true, wantsSound, muted: false, voice: false });
   useEffect(() => {
     const say = (part: Partial<PageState>): void => {
@@ -84,6 +87,7 @@ function useScene(socket: OverlaySocket, wantsSound: boolean) {
       clearTimeout(gone);
       sounds.audible = next.audible;
       setScene(next);
+      setWasShown(true);
       show(next.showing);
       seen();
       say({ voice: hasVoice(), muted: isMuted() });
@@ -135,7 +139,7 @@ function useScene(socket: OverlaySocket, wantsSound: boolean) {
       socket.disconnect();
     };
   }, [socket]);
-  return { scene, showing, tried, refused };
+  return { scene, showing, tried, refused, wasShown };
 }
 
 /** Without a voice, what would be read aloud is shown. */

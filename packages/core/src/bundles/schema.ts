@@ -294,13 +294,17 @@ export function bundleSchema(): Schema {
         group: text(40),
         enabled: flag,
         triggers: listOf(
-          closed({
-            id: text(40),
-            event: oneOf(EVENT_KINDS),
-            least: whole(0, 100_000_000),
-            lowestRole: oneOf(ROLES),
-            viewers: NAMED,
-          }),
+          closed(
+            {
+              id: text(40),
+              event: oneOf(EVENT_KINDS),
+              least: whole(0, 100_000_000),
+              lowestRole: oneOf(ROLES),
+              exactly: flag,
+              viewers: NAMED,
+            },
+            ['exactly'],
+          ),
           20,
         ),
         when: ref('When'),

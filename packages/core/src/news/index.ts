@@ -26,6 +26,8 @@ export interface LineView {
   readonly event: string | null;
   /** true for an event that somebody raised by hand */
   readonly byHand: boolean;
+  /** the bot said it to one viewer alone: it is shown in the control room only; told with news alone */
+  readonly private?: boolean;
 }
 
 export const CONNECTION_STATES = [

@@ -6,5 +6,6 @@ export {
   OUTPUTS_LIMIT,
   outputThing,
   READY_OUTPUTS,
+  READY_TEXTS,
   type OutputBody,
 } from './output.js';

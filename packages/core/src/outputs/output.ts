@@ -19,7 +19,14 @@ export function outputBody({ name, text }: OutputBody): OutputBody {
   return { name, text };
 }
 
-/** Files Gully keeps by itself. */
+/** Texts of files that Gully keeps by itself, unless a text of the streamer's has the name. */
+export const READY_TEXTS: readonly OutputBody[] = [
+  { name: 'last-follower', text: '{{ stream.last_follower }}' },
+  { name: 'top-five', text: '{{ currency.top }}' },
+  { name: 'last-winner', text: '{{ game.last_winner }}' },
+];
+
+/** Files the queue keeps by itself. */
 export const READY_OUTPUTS = ['queue', 'queue-next', 'queue-called'];
 
 /** What is wrong with an output, by place; empty when nothing is. */

@@ -17,9 +17,15 @@ export function dataOf({ kind, hidden, when, settings }: Piece, moment: PieceMom
   return known.data(settings, moment);
 }
 
-/** What a piece would show whether or not it is hidden or its time, for trying it. */
+/**
+ * What a piece shows where it is tried or arranged, whether or not it is its time: made-up names and
+ * figures where it has nothing of its own to show. Null for a kind of a later Gully.
+ */
 export function trialOf({ kind, settings }: Piece, moment: PieceMoment): unknown {
-  return pieceKind(kind)?.data(settings, moment) ?? null;
+  const known = pieceKind(kind);
+  if (known === undefined) return null;
+  const data = known.data(settings, moment);
+  return data === null || known.isBare?.(data) === true ? known.sample(settings, moment) : data;
 }
 
 /** All pieces of an overlay as a page draws them, from the bottom up. */

@@ -12,6 +12,7 @@ import {
   overlayThing,
   PIECE_KINDS,
   relayered,
+  trialOf,
   untilHour,
   within,
   type OverlayBody,
@@ -134,6 +135,17 @@ describe('an overlay', () => {
       moment(),
     );
     expect(Object.keys(drawn!)).not.toContain('settings');
+  });
+
+  test('has something to see of every kind where it is tried or arranged, also in a channel with nothing', () => {
+    const empty = { world: EMPTY_ROUTINE_WORLD, lines: () => [], media: () => undefined };
+    for (const kind of Object.keys(PIECE_KINDS)) {
+      const data = trialOf(piece(kind), moment(empty));
+      expect([kind, data]).toEqual([kind, JSON.parse(JSON.stringify(data))]);
+      expect([kind, data === null]).toEqual([kind, false]);
+    }
+    // What there is comes first.
+    expect(trialOf(piece('leaderboard'), moment())).toMatchObject({ rows: [{ name: 'siltlark' }, {}] });
   });
 
   test('counts down to an hour of the day, over the change of the day and of the clock', () => {

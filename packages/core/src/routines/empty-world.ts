@@ -27,6 +27,7 @@ export const EMPTY_ROUTINE_WORLD: RoutineWorld = {
   gameTexts: { of: () => undefined },
   stages: NO_STAGES,
   grace: { until: () => undefined, seconds: () => 60 },
+  latest: { follower: () => '' },
   timers: { inWords: () => '', nameOf: () => undefined },
   commands: { openTo: () => [], byRole: () => '', doing: () => undefined },
 };

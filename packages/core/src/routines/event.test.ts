@@ -1,6 +1,15 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { EVENT_KINDS, EVENT_WORDS, triggerFault, type EventTrigger } from './event.js';
+import { ROLES } from '../chat/index.js';
+import { strangerFacts } from '../viewers/index.js';
+import {
+  checkTrigger,
+  EVENT_KINDS,
+  EVENT_WORDS,
+  triggerFault,
+  triggerInWords,
+  type EventTrigger,
+} from './event.js';
 
 test('a role or names are taken only where an event asks who it is', () => {
   const trigger = fc.record({
@@ -17,4 +26,19 @@ test('a role or names are taken only where an event asks who it is', () => {
       expect(triggerFault(given) === undefined).toBe(!refused);
     }),
   );
+});
+
+test('exactly a role means no stronger one, and a role and up means all of those', () => {
+  const arrives: EventTrigger = { id: 't', event: 'arrival', least: 0, lowestRole: 'vip', viewers: [] };
+  const starts = (trigger: EventTrigger): string[] =>
+    ROLES.filter((role) => {
+      // A moderator may be a subscriber too.
+      const roles = [role, 'follower' as const];
+      const viewer = strangerFacts('v', 'pebblewren', roles, 0);
+      const facts = { kind: 'arrival', count: 0, amount: '', message: '', recipient: '' } as const;
+      return checkTrigger(trigger, { ...facts, id: 'e', viewer, roles, at: 0 })?.outcome === 'passed';
+    });
+  expect(starts(arrives)).toEqual(['streamer', 'moderator', 'vip']);
+  expect(starts({ ...arrives, exactly: true })).toEqual(['vip']);
+  expect(triggerInWords({ ...arrives, exactly: true })).toMatch(/, only VIPs$/u);
 });

@@ -1,4 +1,4 @@
-import { hasAtLeast, ROLE_NAMES, type Check, type Role } from '../chat/index.js';
+import { type Check, hasAtLeast, type Role, ROLE_NAMES, strongestRole } from '../chat/index.js';
 import type { NamedViewer, ViewerFacts } from '../viewers/index.js';
 
 export const EVENT_KINDS = [
@@ -61,6 +61,8 @@ export interface EventTrigger {
   /** of the event's count; 0 for any */
   readonly least: number;
   readonly lowestRole: Role;
+  /** that role and no stronger one */
+  readonly exactly?: boolean | undefined;
   /** when not empty, these viewers and nobody else */
   readonly viewers: readonly NamedViewer[];
 }
@@ -161,14 +163,21 @@ export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventK
 export const LEAST_LIMIT = 100_000_000;
 
 /** What a trigger waits for, in words: `a raid comes in, at least 10 people`. */
-export function triggerInWords({ event, least, lowestRole, viewers }: EventTrigger): string {
+export function triggerInWords({ event, least, lowestRole, exactly, viewers }: EventTrigger): string {
   const { name, counts, asksWho } = EVENT_WORDS[event];
   const who = viewers.map((viewer) => viewer.name).join(' or ');
   const words = asksWho && who !== '' ? name.replace('somebody', who) : name;
-  const role = asksWho && who === '' && lowestRole !== 'viewer' ? `, ${ROLE_NAMES[lowestRole]}s and up` : '';
+  const isAny = lowestRole === 'viewer' && exactly !== true;
+  const role = asksWho && who === '' && !isAny ? `, ${rolesInWords(lowestRole, exactly)}` : '';
   return counts !== undefined && least > 0
     ? `${words}, at least ${least.toLocaleString('en')} ${counts}${role}`
     : `${words}${role}`;
+}
+
+/** Whom a role means: `VIPs and up`, or `only VIPs`. */
+export function rolesInWords(role: Role, exactly = false): string {
+  if (exactly) return `only ${ROLE_NAMES[role]}s`;
+  return role === 'viewer' ? 'everyone' : `${ROLE_NAMES[role]}s and up`;
 }
 
 /** What is wrong with a trigger, or undefined. */
@@ -197,8 +206,9 @@ export function checkTrigger(trigger: EventTrigger, event: ChannelEvent): Check 
   return { rule, measure: event.viewer.name, outcome: 'passed' };
 }
 
-function isMeant({ viewers, lowestRole }: EventTrigger, { viewer, roles }: ChannelEvent): boolean {
-  if (viewers.length === 0) return hasAtLeast(roles, lowestRole);
+function isMeant({ viewers, lowestRole, exactly }: EventTrigger, { viewer, roles }: ChannelEvent): boolean {
+  if (viewers.length === 0)
+    return exactly === true ? strongestRole(roles) === lowestRole : hasAtLeast(roles, lowestRole);
   return viewers.some((named) =>
     named.viewer === null
       ? named.name.toLowerCase() === viewer.name.toLowerCase()

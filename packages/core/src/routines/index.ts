@@ -29,6 +29,7 @@ export {
   isPlatformEvent,
   eventInWords,
   LEAST_LIMIT,
+  rolesInWords,
   triggerInWords,
   type ChannelEvent,
   type EventFacts,

@@ -143,6 +143,7 @@ export function textValues(
       title: stream.title,
       category: stream.category,
       viewers: stream.viewers,
+      last_follower: () => world.latest.follower(),
     },
     channel: { name: world.channelName },
     random: { percent: () => world.chance.below(100) + 1 },
@@ -212,7 +213,7 @@ function gameValuesOf(
   { games, purse, commands }: RoutineWorld,
 ): Record<string, unknown> {
   const id = game?.id ?? '';
-  return gameValues({
+  const values = gameValues({
     name: games.find(id)?.name ?? '',
     told: game?.told ?? {},
     settings: purse.settings,
@@ -221,6 +222,18 @@ function gameValuesOf(
     type: () =>
       commands.doing((step) => step.kind === 'play' && step.does === 'play' && step.game === id) ?? '',
   });
+  return { ...values, last_winner: () => lastWinner(games) };
+}
+
+/** Who won in the round that was over last, of those in which anyone did. */
+function lastWinner(games: RoutineWorld['games']): string {
+  let latest: { readonly at: number; readonly name: string } | undefined;
+  for (const { id } of games.all()) {
+    const { results = [], endedAt = 0 } = games.last(id) ?? {};
+    const won = results.findLast(({ due, staked }) => due > staked);
+    if (won !== undefined && endedAt >= (latest?.at ?? 0)) latest = { at: endedAt, name: won.name };
+  }
+  return latest?.name ?? '';
 }
 
 /** A reward's own command, else the one for any with its name; undefined where there is neither. */

@@ -90,6 +90,10 @@ export interface RoutineWorld {
     /** how long it usually lasts, in seconds */
     readonly seconds: () => number;
   };
+  readonly latest: {
+    /** the name of who followed last; empty where no one did */
+    follower(): string;
+  };
   readonly timers: {
     /** those that are due next, in words; asked only when a text wants them */
     inWords(): string;

@@ -44,6 +44,7 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['stream.title', 'its title'],
     ['stream.category', 'its category'],
     ['stream.viewers', 'how many are watching'],
+    ['stream.last_follower', 'who followed last'],
     ['timers.next', 'the timers that are due next, in words'],
   ],
   'The currency': [
@@ -100,6 +101,7 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['game.count', 'how many take part'],
     ['game.names', 'who they are: the first ten, and how many more'],
     ['game.winners', 'who won how much'],
+    ['game.last_winner', 'who won last, in any game since Gully began'],
     ['game.losers', 'how many went away with nothing'],
     ['game.time', 'how long until something happens, in words'],
     ['game.left', 'what is left: health, finds'],

@@ -1,6 +1,6 @@
 import { namesInWords, type Game, type Round } from '../../plays/index.js';
 import type { Blank } from '../../routines/index.js';
-import { words, type PieceKind, type PieceMoment, type Settings } from './kind.js';
+import { NAMES, words, type PieceKind, type PieceMoment, type Settings } from './kind.js';
 
 /** Stands in place of a game's id for whichever of its kind was played last. */
 export const ANY_GAME = 'any';
@@ -48,6 +48,7 @@ function piece<D>(
   size: readonly [width: number, height: number],
   data: (seen: Seen, moment: PieceMoment) => D | null,
   of: string,
+  sample: (title: string) => D,
 ): PieceKind<D> {
   return {
     kind,
@@ -62,6 +63,13 @@ function piece<D>(
     data(settings, moment) {
       const seen = roundOf(of, settings, moment);
       return seen === undefined ? null : data(seen, moment);
+    },
+    sample(settings, { world }) {
+      const meant = words(settings.game);
+      const game = world.games
+        .all()
+        .find(({ id, body }) => body?.kind === of && (meant === ANY_GAME || id === meant));
+      return sample(game?.name ?? label);
     },
   };
 }
@@ -101,6 +109,14 @@ export const wheel = piece<WheelData>(
     };
   },
   'wheel',
+  (title) => ({
+    title,
+    segments: ['dry', 'wet', 'deep'].map((label, n) => ({
+      ...{ label, weight: 1 },
+      colour: ['#97401f', '#1d5f70', '#48652a'][n] ?? '',
+    })),
+    ...{ id: 'sample', name: NAMES[0], stops: 0, seconds: 3 },
+  }),
 );
 
 export interface BossData {
@@ -123,6 +139,10 @@ export const boss = piece<BossData>(
     over: seen.over,
   }),
   'boss',
+  (title) => ({
+    ...{ title, left: 40, most: 100, over: false },
+    fighters: namesInWords(NAMES.slice(0, 3)),
+  }),
 );
 
 export interface CrewData {
@@ -150,6 +170,11 @@ export const crew = piece<CrewData>(
     return { title: game.name, names: all.slice(0, CREW), more: Math.max(0, all.length - CREW), over };
   },
   'expedition',
+  (title) => ({
+    title,
+    names: NAMES.map((name, n) => ({ name, fate: n === 1 ? 'lost' : n < 4 ? 'back' : 'waits' })),
+    ...{ more: 0, over: false },
+  }),
 );
 
 export interface FindsData {
@@ -170,6 +195,7 @@ export const finds = piece<FindsData>(
     last: seen.round.results.at(-1)?.name ?? '',
   }),
   'scatter',
+  (title) => ({ title, left: 2, most: 5, last: NAMES[2] }),
 );
 
 export interface CallsData {
@@ -196,4 +222,5 @@ export const bingo = piece<CallsData>(
     };
   },
   'bingo',
+  (title) => ({ title, called: ['7', '23', '4', '16'], winners: '' }),
 );

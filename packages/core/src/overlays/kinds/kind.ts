@@ -46,7 +46,14 @@ export interface PieceKind<Data = unknown> {
   readonly byClock?: boolean;
   /** what a page draws, as JSON; null for nothing */
   data(settings: Settings, moment: PieceMoment): Data | null;
+  /** something to see where it is tried or arranged and has nothing of its own to show; made-up names */
+  sample(settings: Settings, moment: PieceMoment): Data;
+  /** whether what it shows is as good as nothing: a list without rows */
+  isBare?(data: Data): boolean;
 }
 
 export const words = (value: string | number | undefined): string => String(value ?? '');
 export const figureOf = (value: string | number | undefined): number => Number(value ?? 0);
+
+/** Made-up viewers, where a piece is only tried. */
+export const NAMES = ['pebblewren', 'siltlark', 'mossmoth', 'fernhatch', 'karstveil', 'loambee'] as const;

@@ -24,6 +24,7 @@ export const counter: PieceKind<CounterData> = {
     words(name) === ''
       ? null
       : { label: render(words(label)), value: world.counters.of(words(name))?.value ?? 0 },
+  sample: ({ label }, { render }) => ({ label: render(words(label)), value: 128 }),
 };
 
 export interface GoalData extends CounterData {
@@ -51,4 +52,9 @@ export const goal: PieceKind<GoalData> = {
           value: world.counters.of(words(name))?.value ?? 0,
           goal: figureOf(most),
         },
+  sample: ({ goal: most, label }, { render }) => ({
+    label: render(words(label)),
+    value: Math.ceil(figureOf(most) * 0.64),
+    goal: figureOf(most),
+  }),
 };

@@ -1,7 +1,7 @@
 import { currentQueue, inState } from '../../queue/index.js';
 import { amountOfCurrency } from '../../currency/index.js';
 import type { Blank } from '../../routines/index.js';
-import { figureOf, words, type PieceKind, type ShownLine } from './kind.js';
+import { figureOf, NAMES, words, type PieceKind, type ShownLine } from './kind.js';
 
 const MOST = (most: number) => ({ as: 'number', label: 'How many', least: 1, most }) as const satisfies Blank;
 const TITLE = (example: string) =>
@@ -28,6 +28,14 @@ export const leaderboard: PieceKind<RowsData> = {
       .slice(0, figureOf(most))
       .map(({ name, balance }) => ({ name, beside: amountOfCurrency(world.purse.settings, balance) })),
   }),
+  sample: ({ title, most }, { world, render }) => ({
+    title: render(words(title)),
+    rows: NAMES.slice(0, figureOf(most)).map((name, n) => ({
+      name,
+      beside: amountOfCurrency(world.purse.settings, 1_200 - n * 175),
+    })),
+  }),
+  isBare: ({ rows }) => rows.length === 0,
 };
 
 export interface QueueData extends RowsData {
@@ -62,6 +70,19 @@ export const queue: PieceKind<QueueData> = {
       more: current.waiting.length - rows.length,
     };
   },
+  sample: ({ title, most }, { render }) => {
+    const [first, second, ...others] = NAMES;
+    const rows = others.slice(0, figureOf(most));
+    return {
+      title: render(words(title)) || 'Queue',
+      open: true,
+      playing: [first],
+      called: [second],
+      rows: rows.map((name, n) => ({ name, beside: String(n + 1) })),
+      more: others.length - rows.length,
+    };
+  },
+  isBare: ({ playing, called, rows }) => playing.length + called.length + rows.length === 0,
 };
 
 export const chat: PieceKind<readonly ShownLine[]> = {
@@ -85,4 +106,10 @@ export const chat: PieceKind<readonly ShownLine[]> = {
     lines(figureOf(most) + (bot === 'no' ? 10 : 0))
       .filter(({ own }) => bot === 'yes' || !own)
       .slice(-figureOf(most)),
+  sample: ({ most }) =>
+    NAMES.map((name, n): ShownLine => ({
+      ...{ id: `sample-${String(n)}`, name, role: 'viewer', own: false },
+      text: n === 0 ? 'good evening' : 'which way now?',
+    })).slice(-figureOf(most)),
+  isBare: (lines) => lines.length === 0,
 };

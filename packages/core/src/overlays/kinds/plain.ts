@@ -21,6 +21,7 @@ export const text: PieceKind<TextData> = {
     const shown = render(words(source)).trim();
     return shown === '' ? null : { text: shown };
   },
+  sample: () => ({ text: 'A text of yours' }),
 };
 
 export interface PictureData {
@@ -41,6 +42,8 @@ export const picture: PieceKind<PictureData> = {
     const found = media(words(id));
     return found === undefined ? null : { url: found.url, video: found.kind === 'video' };
   },
+  // Drawn by the server from a name.
+  sample: () => ({ url: '/overlay/people/sample', video: false }),
 };
 
 export interface CommandsData {
@@ -65,6 +68,11 @@ export const commands: PieceKind<CommandsData> = {
     title: render(words(title)),
     names: world.commands.openTo(strangerFacts('', '', [], at), []).slice(0, figureOf(most)),
   }),
+  sample: ({ title, most }, { render }) => ({
+    title: render(words(title)),
+    names: ['!rules', '!uptime', '!time'].slice(0, figureOf(most)),
+  }),
+  isBare: ({ names }) => names.length === 0,
 };
 
 export interface CountdownData {
@@ -103,6 +111,13 @@ export const countdown: PieceKind<CountdownData> = {
     }
     return { ...shown, up: false, ms: untilHour(words(hour), at, world.timeZone) };
   },
+  sample: ({ runs, label, over }, { render }) => ({
+    label: render(words(label)),
+    over: render(words(over)),
+    up: runs === 'since',
+    ms: 245_000,
+  }),
+  isBare: ({ ms }) => ms === null,
 };
 
 const DAY_MS = 86_400_000;
@@ -150,6 +165,7 @@ export const stage: PieceKind<StageData> = {
   size: 56,
   heeds: [],
   data: () => ({ of: 'alerts' }),
+  sample: () => ({ of: 'alerts' }),
 };
 
 export const viewerCard: PieceKind<StageData> = {
@@ -162,6 +178,7 @@ export const viewerCard: PieceKind<StageData> = {
   height: 180,
   heeds: [],
   data: () => ({ of: 'cards' }),
+  sample: () => ({ of: 'cards' }),
 };
 
 /** How the stage of an overlay takes what comes, as its piece says. */
