@@ -13,6 +13,7 @@ export type {
   Mode,
   ModeCount,
   Panel,
+  PickerProps,
   Place,
   Referable,
   FramePart,

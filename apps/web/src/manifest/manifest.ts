@@ -80,6 +80,18 @@ export interface Referable {
   ) => readonly { readonly value: string; readonly label: string; readonly of?: string }[];
   /** where the first is made while there are none, and what the way there is called */
   readonly first: { readonly label: string; readonly to: string };
+  /** what opens to choose one, where names say too little */
+  readonly picker?: () => Promise<ComponentType<PickerProps>>;
+}
+
+/** What something that is chosen with more than names is given. */
+export interface PickerProps {
+  readonly value: string;
+  /** which of them, where not all */
+  readonly of: readonly string[] | undefined;
+  /** a further choice beside what there is */
+  readonly otherwise: { readonly value: string; readonly label: string } | undefined;
+  readonly onChange: (value: string) => void;
 }
 
 /** Things of one kind that bundles carry. */

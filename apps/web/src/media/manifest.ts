@@ -40,6 +40,7 @@ export const MEDIA: Manifest = {
     options: (media: readonly { readonly id: string; readonly name: string; readonly kind: string }[]) =>
       media.map(({ id, name, kind }) => ({ value: id, label: name, of: kind })),
     first: { label: 'Upload one first', to: `/prepare/media/${NEW}` },
+    picker: async () => (await import('./media-picker.js')).MediaPicker,
   },
   news: {
     thing: ({ of }) => {

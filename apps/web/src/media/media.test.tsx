@@ -5,6 +5,7 @@ import { Route, Routes } from 'react-router';
 import { drawPage, Refusal, type Asked } from '../test-support/page.js';
 import { mediaInWords } from './facts.js';
 import { MediaPage } from './media-page.js';
+import { MediaPicker } from './media-picker.js';
 
 const AT = new Date().toISOString();
 const media = (id: string, name: string, more: object = {}) => ({
@@ -156,4 +157,47 @@ test('what was deleted by hand is told, and each kind is seen or heard as what i
   expect(mediaInWords(media('m', 'Drip', { kind: 'sound', width: 0, seconds: 1.4 }) as never)).toBe(
     'sound, 1.4 s, 84 kB',
   );
+});
+
+test('a picker shows what there is of a kind, lets sounds be heard, and takes a new file in place', async () => {
+  const heard: string[] = [];
+  Object.assign(globalThis, {
+    Audio: class extends EventTarget {
+      constructor(readonly url: string) {
+        super();
+      }
+      play = (): Promise<void> => {
+        heard.push(this.url);
+        return Promise.resolve();
+      };
+      pause = (): undefined => undefined;
+    },
+  });
+  const bell = media('m3', 'Bell', { kind: 'sound', seconds: 2.4, url: '/overlay/media/m3.ogg' });
+  const chosen: string[] = [];
+  drawPage(
+    <MediaPicker
+      value="m3"
+      of={['sound']}
+      otherwise={{ value: 'none', label: 'no sound' }}
+      onChange={(value) => chosen.push(value)}
+    />,
+    { 'GET /api/media': () => [PLAQUE, bell] },
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Listen to Bell' }));
+  expect(heard).toEqual(['/overlay/media/m3.ogg']);
+  expect(screen.queryByText('Plaque')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'no sound' }));
+  fireEvent.click(screen.getByRole('button', { name: /^Bell/u }));
+  expect(chosen).toEqual(['none', 'm3']);
+  const add = (name: string): void => {
+    fireEvent.change(screen.getByLabelText('Upload a file'), { target: { files: [new File(['x'], name)] } });
+  };
+  add('gong.ogg');
+  sent[0]!.answer(201, media('m4', 'gong', { kind: 'sound' }));
+  await waitFor(() => expect(chosen).toEqual(['none', 'm3', 'm4']));
+  add('map.png');
+  await waitFor(() => expect(sent).toHaveLength(2));
+  sent[1]!.answer(201, media('m5', 'map'));
+  expect(await screen.findByText('map is a picture; it is in the library now. Choose sound.')).toBeTruthy();
 });

@@ -1,8 +1,11 @@
 import type { ReferenceKind } from '@gully/core/things';
 import { useQuery } from '@tanstack/react-query';
+import { Popover } from 'radix-ui';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { usePrefix } from '../live/index.js';
-import { Choice } from '../ui/index.js';
+import type { Referable } from '../manifest/index.js';
+import { Choice, comesLater } from '../ui/index.js';
 import { useReferables } from './use-names.js';
 
 /** Asked of nobody: what there is when no area brings the kind. */
@@ -43,13 +46,25 @@ export function ReferenceChoice(props: ReferenceChoiceProps) {
     ),
     ...(otherwise === undefined ? [] : [otherwise]),
   ];
-  if (options.length === 0 && value === '' && referable !== undefined)
+  if (options.length === 0 && value === '' && referable !== undefined && referable.picker === undefined)
     return (
       <Link className="btn s" to={referable.first.to}>
         {referable.first.label}
       </Link>
     );
   const known = options.some((option) => option.value === value);
+  if (referable?.picker !== undefined)
+    return (
+      <Picked
+        {...props}
+        picker={referable.picker}
+        shown={
+          options.find((option) => option.value === value)?.label ??
+          (value === '' ? undefined : 'one that is gone')
+        }
+        empty={`choose ${wordsFor(to, of)}`}
+      />
+    );
   return (
     <Choice
       label={label}
@@ -59,5 +74,47 @@ export function ReferenceChoice(props: ReferenceChoiceProps) {
       options={known || value === '' ? options : [{ value, label: 'one that is gone' }, ...options]}
       onChange={onChange}
     />
+  );
+}
+
+interface PickedProps extends ReferenceChoiceProps {
+  readonly picker: NonNullable<Referable['picker']>;
+  readonly shown: string | undefined;
+  readonly empty: string;
+}
+
+/** One that is chosen by more than its name. */
+function Picked({ picker, shown, empty, label, value, draft, of, otherwise, onChange }: PickedProps) {
+  const [open, setOpen] = useState(false);
+  const Picker = useMemo(() => comesLater(picker, 6), [picker]);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        type="button"
+        aria-label={`${label}: ${shown ?? empty}`}
+        className={`blank opens ${draft ? 'draft' : ''}`}
+      >
+        {shown ?? <span className="text-soft">{empty}</span>}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          className="float"
+          sideOffset={8}
+          align="start"
+          collisionPadding={8}
+          aria-label={label}
+        >
+          <Picker
+            value={value}
+            of={of}
+            otherwise={otherwise}
+            onChange={(next) => {
+              setOpen(false);
+              onChange(next);
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }
