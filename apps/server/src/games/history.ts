@@ -108,8 +108,22 @@ export class GameHistory {
   async played(game: string, options?: ReadOptions): Promise<PlayedDto> {
     const { long } = this.database;
     const counts = await long.rows<Counted>(
-      `SELECT version, variant, level, outcome, count(*) AS count, sum(stake) AS staked, sum(paid) AS paid
-       FROM game_plays WHERE game_id = ? AND outcome IS NOT NULL GROUP BY version, variant, level, outcome`,
+      `SELECT version, variant, level, outcome, stake, count(*) AS count, sum(stake) AS staked, sum(paid) AS paid
+       FROM game_plays WHERE game_id = ? AND outcome IS NOT NULL GROUP BY version, variant, level, outcome, stake`,
+      [game],
+      options,
+    );
+    const rounds = await long.rows<Omit<Counted, 'stake' | 'staked' | 'paid'>>(
+      `SELECT version, variant, level, outcome, count(*) AS count FROM game_plays p
+       WHERE game_id = ? AND outcome IS NOT NULL AND n = (SELECT min(f.n) FROM game_plays f
+         WHERE f.round_id = p.round_id AND f.outcome IS NOT NULL)
+       GROUP BY version, variant, level, outcome`,
+      [game],
+      options,
+    );
+    const drawn = await long.rows<{ version: number; numbers: string; count: number }>(
+      `SELECT version, numbers, count(*) AS count FROM game_plays
+       WHERE game_id = ? AND does = 'play' AND numbers != '[]' GROUP BY version, numbers LIMIT ${String(DRAWN)}`,
       [game],
       options,
     );
@@ -128,7 +142,13 @@ export class GameHistory {
       const generator = xoroshiro128plus(SEED);
       const found = asPlayed(
         body,
-        own,
+        {
+          counts: own,
+          rounds: rounds.filter((each) => each.version === version),
+          drawn: drawn
+            .filter((each) => each.version === version)
+            .map(({ numbers, count }) => ({ numbers: JSON.parse(numbers) as number[], count })),
+        },
         chanceFrom(() => uniformFloat64(generator)),
       );
       expectedLoss = Math.max(expectedLoss ?? 0, found.droughtExpected ?? 0) || null;
@@ -202,6 +222,9 @@ export class GameHistory {
     return new Map(rows.map(({ version, body }) => [version, gameBody(JSON.parse(body) as GameBody)]));
   }
 }
+
+/** Different numbers of plays that are looked at. */
+const DRAWN = 20_000;
 
 function grouped(plays: readonly StoredPlay[]): Map<string, StoredPlay[]> {
   const found = new Map<string, StoredPlay[]>();

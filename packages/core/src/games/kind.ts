@@ -137,6 +137,13 @@ export interface GameKind<S extends Settings = Settings, T = unknown> {
   caseOf?(settings: S, stake: number, variant: string): OddsCase | undefined;
   /** @param variant that of one of its cases */
   trial?(settings: S, stake: number, variant: string): Trial;
+  /** one draw decides every play of a round, so that a round says as much as one play */
+  oneDraw?(settings: S): boolean;
+  /** what the numbers of a play say by themselves, where what comes of it is not theirs alone */
+  readonly draws?: {
+    odds(settings: S): readonly { readonly outcome: string; readonly chance: number }[];
+    outcomeOf(settings: S, numbers: readonly number[]): string | undefined;
+  };
   /** settings that can be solved for a return, with what they may be */
   readonly solvable?: readonly (keyof S & string)[];
 }

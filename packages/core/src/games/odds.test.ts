@@ -4,6 +4,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { chanceFrom, type Chance } from '../random/index.js';
 import {
+  asPlayed,
   blankGame,
   expectedOf,
   fates,
@@ -244,6 +245,61 @@ describe('as played', () => {
     const never = [{ variant: '', level: 0, outcome: 'sideways', count: 1 }];
     expect(fitInWords(fitOf(expectedOf(never, levelsOf(body)), seeded(1)))).toContain('do not allow');
     expect(fitInWords(fitOf([], seeded(1)))).toBe('It has not been played yet.');
+  });
+
+  test('one draw for all counts once, a duel by who challenged, a boss by its hits; stakes as they round', () => {
+    const crew = blankGame('expedition');
+    const settings = { ...crew.settings, fate: 'all' as const, crew: [{ from: 1, chance: 50 }] };
+    const variant = (GAME_KINDS.expedition.odds?.(settings, 100) ?? [])[0]?.variant ?? '';
+    const aboard = (outcome: string, rounds: number) =>
+      ({ variant, level: 0, outcome, count: rounds }) as const;
+    const all = (outcome: string, rounds: number) => ({
+      ...aboard(outcome, rounds * 24),
+      ...{ stake: 10, staked: rounds * 240, paid: 0 },
+    });
+    const seldom = asPlayed(
+      { kind: 'expedition', settings },
+      {
+        counts: [all('back', 4), all('lost', 6)],
+        rounds: [aboard('back', 4), aboard('lost', 6)],
+        drawn: [],
+      },
+      seeded(2),
+    );
+    expect([seldom.plays, seldom.fit.plays, (seldom.fit.p ?? 0) > 0.3]).toEqual([240, 10, true]);
+    const duel = blankGame('duel');
+    const ends = (who: string, outcome: string) => ({
+      ...{ variant: who, level: 0, outcome, count: 500, stake: 5, staked: 2_500, paid: 0 },
+    });
+    const fixed = asPlayed(
+      duel,
+      {
+        counts: [ends('challenger', 'won'), ends('challenged', 'lost')],
+        rounds: [{ variant: 'challenger', level: 0, outcome: 'won', count: 500 }],
+        drawn: [],
+      },
+      seeded(3),
+    );
+    expect(fixed.fit.p).toBeLessThan(0.001);
+    // The cut is rounded down: the house keeps less of small stakes.
+    const cut = { ...duel, settings: { ...duel.settings, cut: 10 } };
+    const at = (stake: number): number =>
+      asPlayed(
+        cut,
+        { counts: [{ ...ends('challenger', 'won'), stake, staked: stake * 500 }], rounds: [], drawn: [] },
+        seeded(4),
+      ).expected ?? 0;
+    expect(at(100)).toBeCloseTo(0.9, 5);
+    expect(at(7)).toBeCloseTo(13 / 14, 5);
+    const boss = blankGame('boss');
+    const hits = (numbers: readonly number[]) =>
+      asPlayed(
+        boss,
+        { counts: [], rounds: [], drawn: numbers.map((each) => ({ numbers: [each], count: 20 })) },
+        seeded(5),
+      ).fit;
+    expect(hits([0, 7, 14]).p).toBeGreaterThan(0.5);
+    expect(hits([0, 1, 2]).p).toBeLessThan(0.001);
   });
 
   test('the longest run of losses to expect grows with the plays', () => {

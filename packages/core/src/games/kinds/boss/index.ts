@@ -19,6 +19,16 @@ interface State {
   readonly halved: boolean;
 }
 
+/** Attacks by how hard they hit: the highest third of what may be drawn, the middle one, the lowest. */
+const PARTS = ['hard', 'middling', 'light'] as const;
+const rangeOf = ({ least, most }: Boss): number => most - least + 1;
+
+/** The numbers of one of the parts, the last not included: a small number is a hard hit. */
+function partOf(settings: Boss, part: number): readonly [from: number, to: number] {
+  const edge = (n: number): number => Math.round((rangeOf(settings) * n) / PARTS.length);
+  return [edge(part), edge(part + 1)];
+}
+
 export const boss = gameKind<Boss, State>({
   kind: 'boss',
   name: 'Boss',
@@ -103,6 +113,20 @@ export const boss = gameKind<Boss, State>({
       ends,
       says: { lines: ['fell'], told: { ...told, pot: pot + settings.bonus, winners } },
     };
+  },
+  draws: {
+    odds: (settings) =>
+      PARTS.map((outcome, part) => {
+        const [from, to] = partOf(settings, part);
+        return { outcome, chance: (to - from) / rangeOf(settings) };
+      }),
+    outcomeOf(settings, [below]) {
+      if (below === undefined) return undefined;
+      return PARTS.find((_, part) => {
+        const [from, to] = partOf(settings, part);
+        return below >= from && below < to;
+      });
+    },
   },
   tick({ settings, round }) {
     const left = round?.state.left ?? settings.health;

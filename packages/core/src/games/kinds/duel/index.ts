@@ -110,6 +110,8 @@ export const duel = gameKind<Duel, State>({
       told: { stake: round?.plays[0]?.stake ?? 0, rival: round?.state.name ?? '' },
     },
   }),
+  // The challenger's end is the other's too.
+  oneDraw: () => true,
   odds(settings, stake) {
     const chance = hundredths(settings.chance) / 10_000;
     const prize = prizeOf(settings, stake);

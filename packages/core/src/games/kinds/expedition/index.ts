@@ -132,6 +132,7 @@ export const expedition = gameKind<Expedition, State>({
     }
     return setOut(round.plays, moment);
   },
+  oneDraw: ({ fate }) => fate === 'all',
   odds: (settings, stake) =>
     settings.crew.map((row) => {
       const size = Number(row.from);

@@ -128,6 +128,7 @@ export const raffle = gameKind<Raffle, State>({
       },
     };
   },
+  oneDraw: () => true,
   odds: (settings, stake) =>
     SIZES.filter((size) => size > settings.winners).map((size) => caseOfSize(settings, stake, size)),
   caseOf: (settings, stake, variant) => caseOfSize(settings, stake, Number(variant)),

@@ -128,6 +128,7 @@ export const roulette = gameKind<Roulette, State>({
       },
     };
   },
+  oneDraw: () => true,
   odds(settings, stake) {
     const fields = fieldsOf(settings);
     return BET_KINDS.map((kind) => {
