@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { namesInWords, type PlayDecision, type Round } from '@gully/core/plays';
 import { endRound, tickRound } from '@gully/core/games';
-import type { World } from '@gully/core/pipeline';
+import { channelLayers, type World } from '@gully/core/pipeline';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionSettings } from '../connection/index.js';
@@ -13,6 +13,7 @@ import { Problem } from '../problem/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { GamesService } from './games.service.js';
+import { givenToJoin, withBefore } from './joining.js';
 import { sayOfGame } from './telling.js';
 
 interface Taken {
@@ -52,12 +53,18 @@ export class GameActing {
         const game = world.games.find(id);
         if (game === undefined) throw new Problem(404, 'There is no such game', 'It was deleted.');
         const at = Date.now();
+        const asked = { by: actor, at, mark: newId(at) };
         const wish = { does, viewer: streamer, roles: streamer.roles, typed };
-        const decision = world.games.play(world, id, wish, { by: actor, at, mark: newId(at) });
+        const given = does === 'play' && typed === '' ? givenToJoin(world, game, streamer, asked) : undefined;
+        const layers = channelLayers();
+        if (given !== undefined) layers.apply(given, layers.over(world));
+        const over = given === undefined ? world : layers.over(world);
+        const decision = withBefore(given, world.games.play(over, id, wish, asked));
         return this.taken(world, { game, decision, viewer: streamer }, at, (failed) => {
-          if (failed === undefined && does !== 'play')
-            this.activity.record('changed', game.name, ACTS[does], actor);
-          return failed;
+          if (failed !== undefined) return failed;
+          if (does !== 'play') this.activity.record('changed', game.name, ACTS[does], actor);
+          else if (given !== undefined) this.activity.record('changed', game.name, given.words, actor);
+          return undefined;
         });
       },
     });
@@ -85,20 +92,23 @@ export class GameActing {
 
   /** Gives back what was staked in rounds that Gully stopped in the middle of, and says so once. */
   giveBack(rounds: readonly Round[]): void {
-    for (const [n, round] of rounds.entries())
+    // The last one tells chat of them all, so it is one that someone staked in.
+    const staked = rounds.filter(isStaked);
+    const inOrder = [...rounds.filter((round) => !isStaked(round)), ...staked];
+    const names = [
+      ...new Set(
+        staked.flatMap(({ plays }) => plays.filter(({ stake }) => stake > 0).map(({ name }) => name)),
+      ),
+    ];
+    const titles = namesInWords([...new Set(staked.map(({ title }) => title))]);
+    for (const [n, round] of inOrder.entries())
       this.pipeline.surely(
         this.jobOf([round.id], round.plays, (world) => {
           const at = Date.now();
           const now = world.games.rounds(round.game).find(({ id }) => id === round.id);
           if (now === undefined) return undefined;
           const decision = endRound(world, now, 'restart', { by: 'gully', at, mark: newId(at) });
-          const isLast = n === rounds.length - 1;
-          const players = [
-            ...new Set(
-              rounds.flatMap(({ plays }) => plays.filter(({ stake }) => stake > 0).map(({ name }) => name)),
-            ),
-          ];
-          const titles = namesInWords([...new Set(rounds.map(({ title }) => title))]);
+          const isTold = n === inOrder.length - 1 && staked.length > 0;
           this.activity.record(
             'stopped',
             round.title,
@@ -106,11 +116,11 @@ export class GameActing {
             'gully',
           );
           return {
-            game: { id: now.game, name: titles },
+            game: { id: now.game, name: now.title },
             decision:
-              'fault' in decision || !isLast || players.length === 0
+              'fault' in decision || !isTold
                 ? decision
-                : { ...decision, says: { lines: ['restart'], told: { names: players } } },
+                : { ...decision, says: { lines: ['restart'], told: { name: titles, names } } },
             viewer: this.firstOf(now, at),
           };
         }),
@@ -179,5 +189,7 @@ export class GameActing {
     );
   }
 }
+
+const isStaked = ({ plays }: Round): boolean => plays.some(({ stake }) => stake > 0);
 
 const ACTS = { open: 'opened by hand', stop: 'stopped, and the stakes given back' } as const;

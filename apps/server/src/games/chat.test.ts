@@ -4,7 +4,7 @@ import { STEP_KINDS } from '@gully/core/routines';
 import { gaming, GIVEN, until } from '../test-support/index.js';
 
 const room = gaming(['pebblewren', 'mossmoth', 'oxbowkid']);
-const { make, balance, running, acts, rounds, sound } = room;
+const { make, balance, running, acts, rounds, sound, joined } = room;
 const over = () => until(async () => ((await running()).length === 0 ? true : undefined), 'the end of it');
 
 describe('in chat', () => {
@@ -36,9 +36,86 @@ describe('in chat', () => {
   test('cards of bingo are told to their owners alone', async () => {
     await make('bingo', 'bingo', {}, { seconds: 600 });
     const lark = await room.client('siltlark');
-    await room.gully.type('pebblewren', '!bingo');
     lark.send('PRIVMSG #lanternhour :!bingo');
-    expect(await lark.until(/PRIVMSG siltlark :Your card for Bingo: \d+ · /u)).toMatch(/\d+ \| \d+ · /u);
+    const card = /PRIVMSG siltlark :Your card for Bingo: \d+ · .+/u;
+    const [first] = card.exec(await lark.until(card)) ?? [];
+    expect(first).toMatch(/\d+ \| \d+ · /u);
+    // The one who opened it has a card too, and asking again tells it once more for nothing, in private.
+    lark.send('PRIVMSG #lanternhour :!bingo');
+    expect(card.exec(await lark.until(card))?.[0]).toBe(first);
+    const told = (await room.gully.lines()).filter(({ text }) => text.includes('Your card'));
+    expect(told.map(({ text }) => text.startsWith('(privately to siltlark)'))).toEqual([true, true]);
+    await room.gully.type('pebblewren', '!bingo');
+    await joined(2);
+  });
+
+  test('what is refused to all alike is said once for all; a stop says so', async () => {
+    const id = await make('raffle', 'raffle', { pause: 600 }, { seconds: 600 });
+    await room.gully.type('pebblewren', '!raffle');
+    await acts(id, 'stop').expect(204);
+    await room.gully.said('Raffle was stopped. pebblewren got their stakes back.');
+    const hand = await make('high-roll', 'roll', { begins: 'hand', enabled: false });
+    for (const name of ['pebblewren', 'oxbowkid', 'oxbowkid']) await room.gully.type(name, '!roll 10');
+    await room.gully.type('odalys_tarn', '!roll 10');
+    await room.gully.said('odalys_tarn, High roll is switched off.');
+    const refused = (await room.gully.lines()).filter(
+      ({ own, text }) => own && text.includes('switched off'),
+    );
+    // The streamer is told each time.
+    expect(refused.map(({ text }) => text.split(',')[0])).toEqual(['pebblewren', 'odalys_tarn']);
+    expect(await rounds(hand)).toEqual([]);
+  });
+
+  test('the end of a game starts routines, about who did best, and none that plays on', async () => {
+    const id = await make('high-roll', 'roll', {}, { wins: 1, special: [] });
+    const again = { ...STEP_KINDS.play.blank('p'), game: id, typed: '10', ifFails: 'go-on' as const };
+    await room.gully.addRoutine(
+      'Told',
+      [
+        again,
+        {
+          ...STEP_KINDS.say.blank('s'),
+          texts: [
+            '{{ game.name }}: {{ viewer.name }} {{ game.outcome }}, {{ game.stake }} in, {{ game.net }} up',
+          ],
+        },
+      ],
+      { triggers: [{ id: 't', event: 'played', least: 50, lowestRole: 'viewer', viewers: [] }] },
+    );
+    await room.gully.type('pebblewren', '!roll 20');
+    await room.gully.type('mossmoth', '!roll 100');
+    await room.gully.said('High roll: mossmoth won, 100 in, 100 up');
+    await over();
+    expect((await rounds(id)).map(({ plays }) => plays[0]?.name)).toEqual(['mossmoth', 'pebblewren']);
+    await sound();
+  });
+
+  test('the streamer joins with nothing, and what they lack is issued as a correction', async () => {
+    const id = await make('raffle', 'raffle', {}, { seconds: 600 });
+    await room.gully.type('pebblewren', '!raffle');
+    await room.gully.type('odalys_tarn', 'hello');
+    await acts(id, 'play').expect(204);
+    expect(await running()).toMatchObject([{ count: 2, pot: 40 }]);
+    expect(await balance('odalys_tarn')).toBe(0);
+    await acts(id, 'stop').expect(204);
+    expect(await balance('odalys_tarn')).toBe(20);
+    await sound();
+  });
+
+  test('a restart with several rounds open names those in which someone staked', async () => {
+    const empty = await make('bingo', 'bingo', { name: 'The echo' }, { seconds: 600 });
+    await make('raffle', 'raffle', { name: 'The helmet' }, { seconds: 600 });
+    await make('expedition', 'descent', { name: 'The Descent' }, { seconds: 600 });
+    await room.gully.type('pebblewren', '!raffle');
+    await room.gully.type('mossmoth', '!descent 100');
+    await acts(empty, 'open').expect(204);
+    await room.stop();
+    await room.start();
+    await room.gully.said(
+      'The lights went out in the middle of The helmet and The Descent. Whatever was staked is back with pebblewren and mossmoth.',
+    );
+    await over();
+    await sound();
   });
 
   test('what a line is followed by runs in the same run, with the values of the game', async () => {
@@ -76,7 +153,7 @@ describe('in chat', () => {
     await room.gully.type('mossmoth', '!grab');
     await room.gully.said(/All picked up: pebblewren \(25 flint\) and mossmoth \(25 flint\)\./u);
     await room.gully.type('oxbowkid', '!grab');
-    await room.gully.said('oxbowkid, Scatter is not open just now.');
+    await room.gully.said('oxbowkid, Scatter is not open right now.');
     expect([await balance('pebblewren'), await balance('oxbowkid')]).toEqual([GIVEN + 25, GIVEN]);
     await sound();
   });

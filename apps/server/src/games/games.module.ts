@@ -1,11 +1,13 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
 import { ConnectionModule } from '../connection/index.js';
+import { EventsModule } from '../events/index.js';
 import { PipelineModule } from '../pipeline/index.js';
 import { RunsModule } from '../runs/index.js';
 import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { GameActing } from './acting.js';
+import { GameAnnouncing } from './announcing.js';
 import { GameClock } from './clock.js';
 import { GamesController, PlaysController } from './games.controller.js';
 import { GamesService } from './games.service.js';
@@ -13,8 +15,16 @@ import { GameHistory } from './history.js';
 import { PlaysStore } from './plays.store.js';
 
 @Module({
-  imports: [ActivityModule, ConnectionModule, PipelineModule, RunsModule, ThingsModule, ViewersModule],
+  imports: [
+    ActivityModule,
+    ConnectionModule,
+    EventsModule,
+    PipelineModule,
+    RunsModule,
+    ThingsModule,
+    ViewersModule,
+  ],
   controllers: [GamesController, PlaysController],
-  providers: [GameActing, GameClock, GameHistory, GamesService, PlaysStore],
+  providers: [GameActing, GameAnnouncing, GameClock, GameHistory, GamesService, PlaysStore],
 })
 export class GamesModule {}

@@ -34,7 +34,9 @@ test('plays are kept with what chance came to, add up, and can be played again; 
   const own = await get<{ plays: number }[]>(`plays/of/${await idOf('pebblewren')}`);
   expect(own).toMatchObject([{ name: 'High roll', plays: 31 }]);
   await room.gully.type('pebblewren', '!roll stats');
-  await room.gully.said(/pebblewren, High roll: 31 plays/u);
+  await room.gully.said(
+    /pebblewren, High roll: 31 plays, [\d,]+ flint staked, .+ Longest streaks: \d+ wins?, \d+ loss(es)?\./u,
+  );
   await sound();
 });
 

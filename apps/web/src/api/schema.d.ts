@@ -5176,7 +5176,7 @@ export interface components {
              * @description hand: the routine open in the editor is run
              * @enum {string}
              */
-            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "hand";
+            kind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "played" | "hand";
             count?: number;
             message?: string;
         };
@@ -5425,7 +5425,7 @@ export interface components {
             value: number;
         };
         /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed";
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "played";
         EventTriggerDto: {
             id: string;
             event: components["schemas"]["EventKind"];

@@ -5,6 +5,7 @@ import { blankGame, GAME_KIND_NAMES, GAME_KINDS, type GameBody } from '@gully/co
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { drawPage, Refusal, type Answers, type Asked } from '../test-support/page.js';
+import { GamePalette } from './game-palette.js';
 import { GamesPage } from './games-page.js';
 import { outcomeInWords } from './outcome-in-words.js';
 import { PlayedPage } from './played/played-page.js';
@@ -202,6 +203,36 @@ test('what cannot be opened is told, and nothing is shown as running that is not
   fireEvent.click(await screen.findByRole('button', { name: 'Open a round' }));
   await waitFor(() => {
     expect(page.asked.some(({ what }) => what === 'POST /api/plays/games/g1/act')).toBe(true);
+  });
+});
+
+test('what is being played is stopped and joined from the palette, each game once', async () => {
+  const running = (game: string, id: string) => ({ id, game, title: game === 'g1' ? 'Raffle' : 'Duel' });
+  const page = drawPage(
+    <GamePalette
+      search=""
+      show={({ label, run }) => (
+        <button key={label} onClick={run}>
+          {label}
+        </button>
+      )}
+    />,
+    {
+      ...COMMON,
+      'GET /api/plays/running': () => [running('g1', 'r1'), running('g2', 'r2'), running('g2', 'r3')],
+      'POST /api/plays/games/g1/act': () => undefined,
+      'POST /api/plays/games/g2/act': () => undefined,
+    },
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Stop Duel, give stakes back' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Join Raffle' }));
+  await waitFor(() => {
+    expect(page.of('POST /api/plays/games/g2/act').map(({ body }) => body)).toEqual([
+      { does: 'stop', typed: '' },
+    ]);
+    expect(page.of('POST /api/plays/games/g1/act').map(({ body }) => body)).toEqual([
+      { does: 'play', typed: '' },
+    ]);
   });
 });
 

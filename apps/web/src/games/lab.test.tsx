@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { blankGame, oddsOfGame } from '@gully/core/games';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import type { Asked, Told } from './lab/lab.worker.js';
+import { FIRST_SEED } from './lab/seeded.js';
 import { useLab, type Lab } from './lab/use-lab.js';
 
 const { kind, settings } = blankGame('reels');
@@ -60,6 +61,20 @@ describe('a simulation in its thread', () => {
     expect(came?.kind === 'came' && came.fates.players).toBe(250);
     const oracle = blankGame('oracle');
     expect(run({ body: { kind: oracle.kind, settings: oracle.settings } })).toBeUndefined();
+  });
+
+  test('under the seed it begins with, the expedition as it ships does not miss what was worked out', () => {
+    const body = blankGame('expedition');
+    const [odds] = oddsOfGame(body);
+    const { kind, settings, stake } = body;
+    const came = run({
+      ...{ body: { kind, settings }, variant: odds?.variant ?? '', stake: stake.usual },
+      ...{ plays: 1_000_000, seed: FIRST_SEED, each: 1 },
+    });
+    if (came?.kind !== 'came') throw new Error('nothing came of it');
+    const returns = odds?.returns ?? 0;
+    expect(came.simulated.low).toBeLessThan(returns);
+    expect(came.simulated.high).toBeGreaterThan(returns);
   });
 });
 

@@ -6,6 +6,7 @@ import { NEW } from '../ui/index.js';
 const playedSoon = askSoon(400, ['plays'], ['games']);
 
 export const GAMES: Manifest = {
+  acts: async () => (await import('./game-palette.js')).GamePalette,
   places: [
     { path: '/prepare/games/:id?', load: async () => (await import('./games-page.js')).GamesPage },
     { path: '/review/games/:id?', load: async () => (await import('./played/played-page.js')).PlayedPage },

@@ -1,32 +1,14 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
+import { GAME_KINDS } from '@gully/core/games';
 import { Dices, Play, Square } from 'lucide-react';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { answerOf, api, type RunningGame } from '../api/index.js';
+import type { RunningGame } from '../api/index.js';
 import { Name } from '../chat/index.js';
 import { useAmounts } from '../currency/index.js';
 import { gamesQuery } from '../live/index.js';
-import { Bones, LoadFailed, tellProblem, useNow } from '../ui/index.js';
-import { useState } from 'react';
-import { GAME_KINDS } from '@gully/core/games';
-import { Choice } from '../ui/index.js';
-
-const runningQuery = {
-  queryKey: ['plays', 'running'],
-  queryFn: async () => {
-    const running = await answerOf(api.GET('/api/plays/running'));
-    return { at: Date.now(), running };
-  },
-};
-
-function useAct() {
-  return useMutation({
-    mutationFn: ({ id, does }: { readonly id: string; readonly does: 'open' | 'stop' | 'play' }) =>
-      answerOf(
-        api.POST('/api/plays/games/{id}/act', { params: { path: { id } }, body: { does, typed: '' } }),
-      ),
-    onError: tellProblem,
-  });
-}
+import { Bones, Choice, LoadFailed, useNow } from '../ui/index.js';
+import { runningQuery, useAct } from './running.js';
 
 /** On air: what is being played, with its state, a place for the streamer, and a stop that gives the stakes back. */
 export function RunningPanel() {
@@ -106,6 +88,7 @@ function Running({ round, at }: { readonly round: RunningGame; readonly at: numb
         <button
           type="button"
           className="btn s"
+          title="If your balance is too low, Gully gives you what is missing"
           disabled={act.isPending}
           onClick={() => {
             act.mutate({ id: round.game, does: 'play' });

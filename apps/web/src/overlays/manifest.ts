@@ -5,6 +5,7 @@ import { NEW } from '../ui/index.js';
 const stagesSoon = askSoon(150, ['stages']);
 
 export const OVERLAYS: Manifest = {
+  acts: async () => (await import('./stage-palette.js')).StagePalette,
   places: [
     { path: '/prepare/overlays/:id?', load: async () => (await import('./overlays-page.js')).OverlaysPage },
   ],

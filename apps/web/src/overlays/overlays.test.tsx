@@ -5,6 +5,7 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
 import { drawPage, Refusal } from '../test-support/page.js';
 import { OverlaysPage } from './overlays-page.js';
+import { StagePalette } from './stage-palette.js';
 import { StagePanel } from './stage-panel.js';
 
 beforeAll(() => {
@@ -155,6 +156,31 @@ test('the panel says what is shown and waits, that nobody sees or hears it, and 
   expect(of('POST /api/overlays/o1/stage')).toHaveLength(2);
   fireEvent.click(await screen.findByRole('button', { name: 'Clear the stage' }));
   await waitFor(() => expect(of('POST /api/overlays/o1/stage').at(-1)?.body).toEqual({ does: 'clear' }));
+  const { of: asked } = drawPage(
+    <StagePalette
+      search=""
+      show={({ label, run }) => (
+        <button key={label} onClick={run}>
+          {label}
+        </button>
+      )}
+    />,
+    {
+      'GET /api/overlays/stages': () => [
+        { ...stage, last: stage.showing },
+        { ...stage, overlay: 'o2', name: 'Below', showing: null, held: true },
+      ],
+      'POST /api/overlays/o1/stage': () => undefined,
+      'POST /api/overlays/o2/stage': () => undefined,
+    },
+  );
+  fireEvent.click(await screen.findByRole('button', { name: 'Replay the last alert on The Lantern Hour' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Show alerts again on Below' }));
+  expect(screen.queryByRole('button', { name: 'Skip the alert on Below' })).toBeNull();
+  await waitFor(() => {
+    expect(asked('POST /api/overlays/o1/stage').map(({ body }) => body)).toEqual([{ does: 'replay' }]);
+    expect(asked('POST /api/overlays/o2/stage').map(({ body }) => body)).toEqual([{ does: 'go-on' }]);
+  });
   const seen = { since: AT, visible: true, audible: true, wantsSound: true, muted: true, voice: true };
   drawPage(<StagePanel />, { 'GET /api/overlays/stages': () => [{ ...stage, pages: [seen] }] });
   expect(await screen.findByText(/muted: tick/u)).toBeTruthy();

@@ -1,11 +1,12 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Hand, Play, Repeat, SkipForward, Trash2, TriangleAlert, Volume2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { StageDoes } from '@gully/core/stage';
-import { answerOf, api, type StageAlert, type StageState } from '../api/index.js';
-import { ago, Bones, ConfirmDialog, LoadFailed, tellProblem, useNow } from '../ui/index.js';
+import type { StageAlert, StageState } from '../api/index.js';
+import { ago, Bones, ConfirmDialog, LoadFailed, useNow } from '../ui/index.js';
 import { stagesQuery } from './queries.js';
+import { useStageAct } from './use-stage-act.js';
 
 /** On air: what each overlay shows now and next, and which pages show it. */
 export function StagePanel() {
@@ -42,11 +43,7 @@ export function StagePanel() {
 
 function OneStage({ stage }: { readonly stage: StageState }) {
   const { overlay, name, held, showing, waiting, last } = stage;
-  const act = useMutation({
-    mutationFn: (does: StageDoes) =>
-      answerOf(api.POST('/api/overlays/{id}/stage', { params: { path: { id: overlay } }, body: { does } })),
-    onError: tellProblem,
-  });
+  const act = useStageAct();
   const [asking, setAsking] = useState(false);
   const button = (does: StageDoes, label: string, Icon: typeof Hand, off: boolean) => (
     <button
@@ -56,7 +53,7 @@ function OneStage({ stage }: { readonly stage: StageState }) {
       onClick={() => {
         // What waits is gone for good; what is shown can be shown again.
         if (does === 'clear' && waiting.length > 0) setAsking(true);
-        else act.mutate(does);
+        else act.mutate({ overlay, does });
       }}
     >
       <Icon className="i s" aria-hidden="true" /> {label}
@@ -81,7 +78,7 @@ function OneStage({ stage }: { readonly stage: StageState }) {
           about={`${waiting.length === 1 ? 'The waiting alert will' : `The ${String(waiting.length)} waiting alerts will`} not be shown. This cannot be undone.`}
           act="Clear the stage"
           onAct={() => {
-            act.mutate('clear');
+            act.mutate({ overlay, does: 'clear' });
           }}
           onClose={() => {
             setAsking(false);

@@ -121,7 +121,7 @@ function isRefusal({ failure, run: waits, changes }: Started): boolean {
 function answerTo({ failure, effects }: Started, { line, match }: Asked): RoutineEffect[] {
   if (failure === undefined || !isModerator(line) || match.kind !== 'name') return [];
   if (effects.some(({ kind }) => kind === 'say')) return [];
-  return [{ kind: 'say', lines: prepareLines(`${line.name}, ${lowerFirst(failure)}.`, false) }];
+  return [{ kind: 'say', lines: prepareLines(`${line.name}, ${lowerFirst(failure.words)}.`, false) }];
 }
 
 function isModerator({ roles }: ChatLine): boolean {
@@ -131,16 +131,18 @@ function isModerator({ roles }: ChatLine): boolean {
 /** A run that was refused starts no cooldown, and says so as often as any refusal. */
 function refusedByItself(
   decision: Omit<CommandDecision, 'changes'>,
-  { changes, failure = '' }: Started,
+  { changes, failure }: Started,
   asked: Asked,
 ): CommandDecision {
   const { line } = asked;
   const commandId = asked.match.prepared.command.id;
-  if (!wasToldJustNow(asked, failure))
-    return {
-      ...decision,
-      changes: [{ kind: 'refused', commandId, viewer: line.viewer, failure, at: line.at }, ...changes],
-    };
+  // What would be said alike to anyone is said to one of them, for all.
+  const about =
+    failure?.forAll === true
+      ? { viewer: '', failure: FOR_ALL }
+      : { viewer: line.viewer, failure: failure?.words ?? '' };
+  if (!wasToldJustNow(asked, about))
+    return { ...decision, changes: [{ kind: 'refused', commandId, ...about, at: line.at }, ...changes] };
   return {
     ...decision,
     changes,
@@ -148,6 +150,9 @@ function refusedByItself(
     why: { ...decision.why, checks: [...decision.why.checks, TOLD_JUST_NOW] },
   };
 }
+
+/** Under which all refusals that are the same for anyone are remembered; the seconds left in them differ. */
+const FOR_ALL = 'for all';
 
 const TOLD_JUST_NOW: Check = {
   rule: `Told so at most once in ${String(REFUSAL_PAUSE_MS / 1000)} s`,
@@ -158,10 +163,13 @@ const TOLD_JUST_NOW: Check = {
 /** What moderators are told of where a command has no text for it; whom it is for and when are no mistakes. */
 const TOLD_MODERATORS: ReadonlySet<RefusingGate | undefined> = new Set(['inputs', 'rank', 'cost']);
 
-/** Whether the viewer was told a moment ago that they cannot use it. Moderators are told each time. */
-function wasToldJustNow({ match, line, world }: Asked, failure?: string): boolean {
+/** Whether the viewer, or chat, was told a moment ago that it cannot be. Moderators are told each time. */
+function wasToldJustNow(
+  { match, line, world }: Asked,
+  { viewer, failure }: { readonly viewer: string; readonly failure?: string } = line,
+): boolean {
   if (isModerator(line)) return false;
-  const told = world.commands.toldRefusal(match.prepared.command.id, line.viewer, failure);
+  const told = world.commands.toldRefusal(match.prepared.command.id, viewer, failure);
   return told !== undefined && line.at - told < REFUSAL_PAUSE_MS && line.at >= told;
 }
 

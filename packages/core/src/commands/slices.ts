@@ -68,5 +68,5 @@ export const REFUSED: Slice<Pick<CommandWorld, 'commands'>, RefusedChange> = {
       },
     };
   },
-  words: (_, { name }) => [`tells ${name} so; not again for 15 s`],
+  words: ({ viewer }, { name }) => [`tells ${viewer === '' ? 'chat' : name} so; not again for 15 s`],
 };

@@ -14,7 +14,7 @@ export interface CommandUse {
 export interface CommandsView {
   readonly index: Triggers;
   use(commandId: string, viewer: string): CommandUse;
-  /** when a refused viewer was last told so of a command, or told the same of what it could not do */
+  /** when a refused viewer was last told so of a command, or told the same of what it could not do; all of chat for an empty id */
   toldRefusal(commandId: string, viewer: string, failure?: string): number | undefined;
 }
 

@@ -42,10 +42,16 @@ export const COMMON_LINES: Readonly<Record<string, LineShape>> = {
       'The lights went out in the middle of {{ game.name }}. Whatever was staked is back with {{ game.names }}.',
     ],
   },
+  stopped: {
+    label: 'Someone stops it, and stakes go back',
+    texts: [
+      '{{ game.name }} was stopped.{% if game.names != "" %} {{ game.names }} got their stakes back.{% endif %}',
+    ],
+  },
   stats: {
     label: 'Somebody asks how they did',
     texts: [
-      '{% if game.plays == 0 %}{{ viewer.name }} has not played {{ game.name }} yet.{% else %}{{ viewer.name }}, {{ game.name }}: {{ game.plays | amount: "play", "plays" }}, {% if game.won < 0 %}{{ game.won | times: -1 | amount: currency }} down{% else %}{{ game.won | amount: currency }} up{% endif %}, at best {{ game.best | amount: currency }} in one.{% endif %} In all: {{ game.all_plays | amount: "play", "plays" }}, the best worth {{ game.all_best | amount: currency }}.',
+      '{% if game.plays == 0 %}{{ viewer.name }} has not played {{ game.name }} yet.{% else %}{{ viewer.name }}, {{ game.name }}: {{ game.plays | amount: "play", "plays" }}, {% if game.staked > 0 %}{{ game.staked | amount: currency }} staked, {% endif %}{% if game.won < 0 %}{{ game.won | times: -1 | amount: currency }} down{% else %}{{ game.won | amount: currency }} up{% endif %}. Best play: {{ game.best | amount: currency }} up. Longest streaks: {{ game.longest_win | amount: "win", "wins" }}, {{ game.longest_loss | amount: "loss", "losses" }}.{% endif %} Everyone together: {{ game.all_plays | amount: "play", "plays" }}, the best of them {{ game.all_best | amount: currency }} up.',
     ],
   },
 };

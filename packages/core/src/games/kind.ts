@@ -119,6 +119,8 @@ export interface GameKind<S extends Settings = Settings, T = unknown> {
   isAnswer?(typed: string): boolean;
   open?(moment: Moment<S, T>): Turn<T>;
   enter(entering: Entering, moment: Moment<S, T>): Turn<T>;
+  /** what a player of a round is told who plays again, instead of playing */
+  again?(viewer: string, moment: Moment<S, T>): SaidOfGame | undefined;
   /** its time has come */
   tick?(moment: Moment<S, T>): Turn<T>;
   /**

@@ -145,6 +145,9 @@ describe('odds', () => {
     expect(odds?.levels).toHaveLength(3);
     const alone = oddsOfGame({ ...blankGame('reels'), settings: { ...settings, pity: 0 } });
     expect(alone[0]).toMatchObject({ hits: 0, drought95: undefined, levels: [1] });
+    // At 0% no one wins at first, but pity builds up and ends it.
+    expect(odds?.drought95).toBeLessThan(odds?.drought99 ?? 0);
+    expect(odds?.drought99).toBeLessThan(10);
   });
 
   test('solving a setting comes as near to the return asked for as the setting allows', () => {

@@ -105,6 +105,8 @@ export function oddsOf({ variant, label, levels }: OddsCase, stake: number): Odd
 /** How many plays without a win a new player sees with at most this chance. */
 function droughtOf(levels: readonly Level[], stake: number, most: number): number | undefined {
   let dry = levels.map((_, n): number => (n === 0 ? 1 : 0));
+  // Where a win can be reached at all, it is within as many plays as there are levels.
+  let stuck = 0;
   for (let plays = 0; plays <= MOST_DROUGHT; plays += 1) {
     const left = dry.reduce((sum, part) => sum + part, 0);
     if (left <= most) return plays;
@@ -113,7 +115,8 @@ function droughtOf(levels: readonly Level[], stake: number, most: number): numbe
       for (const each of level)
         if (each.pays <= stake) next[each.next] = (next[each.next] ?? 0) + (dry[n] ?? 0) * each.chance;
     });
-    if (next.reduce((sum, part) => sum + part, 0) >= left) return undefined;
+    stuck = next.reduce((sum, part) => sum + part, 0) >= left ? stuck + 1 : 0;
+    if (stuck >= levels.length) return undefined;
     dry = next;
   }
   return undefined;

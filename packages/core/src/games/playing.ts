@@ -11,6 +11,7 @@ import {
   type Result,
   type Round,
 } from '../plays/index.js';
+import { asPaid } from './as-paid.js';
 import { GAME_LIMITS, type PreparedGame } from './game.js';
 import type { Moment, PlayEnd, Standing, Turn } from './kind.js';
 import { pay } from './paying.js';
@@ -28,7 +29,7 @@ export function playGame(
     return { changes: [], says: { lines: ['stats'], told: {} }, words: `looks up ${viewer.name}` };
   const rounds = world.games.rounds(game.id);
   if (wish.does === 'stop') return stopAll(world, rounds, asked, game.name);
-  if (!game.body.enabled) return { fault: `${game.name} is switched off` };
+  if (!game.body.enabled) return { fault: `${game.name} is switched off`, forAll: true };
   if (game.kind.hear !== undefined) return { fault: `${game.name} is played by writing in chat` };
   if (wish.does === 'open') return openRound(world, game, rounds, wish, asked);
   return enterRound(world, game, rounds, wish, asked);
@@ -56,10 +57,14 @@ function enterRound(
   const round = kind.mine === undefined ? rounds[0] : kind.mine(rounds, viewer.id);
   if (round === undefined) {
     const rest = restFault(world, game, asked.at);
-    if (rest !== undefined) return { fault: rest };
-    if (body.begins === 'hand') return { fault: `${game.name} is not open just now` };
+    if (rest !== undefined) return { fault: rest, forAll: true };
+    if (body.begins === 'hand') return { fault: `${game.name} is not open right now`, forAll: true };
   } else if (round.plays.length >= GAME_LIMITS.plays)
-    return { fault: `nobody else fits into this round of ${game.name}` };
+    return { fault: `this round of ${game.name} is full`, forAll: true };
+  const chance = recorded(world.chance);
+  const moment = momentOf(game, round, chance, asked.at);
+  const again = kind.again?.(viewer.id, moment);
+  if (again !== undefined) return { changes: [], says: again, words: `tells ${viewer.name} again` };
   const { settings } = world.purse;
   const purse = {
     settings,
@@ -83,8 +88,6 @@ function enterRound(
     ...(rival === undefined ? { typed: read.rest } : { typed: '', rival }),
   };
   const n = round === undefined ? 0 : nextPlace(round);
-  const chance = recorded(world.chance);
-  const moment = momentOf(game, round, chance, asked.at);
   const turn = kind.enter({ ...entering, n }, moment);
   if ('fault' in turn) return turn;
   const { roles: _, ...entered } = entering;
@@ -164,7 +167,15 @@ function stopAll(world: PlayWorld, rounds: readonly Round[], asked: AskedOfGame,
   const failed = ended.find((each) => 'fault' in each);
   if (failed !== undefined) return failed;
   const changes = ended.flatMap((each) => ('changes' in each ? each.changes : []));
-  return { changes, says: undefined, words: `stops ${name}` };
+  const staked = rounds.flatMap(({ plays }) =>
+    plays.filter(({ stake }) => stake > 0).map(({ name: who }) => who),
+  );
+  const names = [...new Set(staked)];
+  return {
+    changes,
+    says: { lines: ['stopped'], told: { names } },
+    words: `stops ${name}`,
+  };
 }
 
 /** Takes what a kind decided into changes: how the round stands, and what is paid. */
@@ -215,7 +226,7 @@ function take(
       { kind: 'played', round, ...what, results: paid.results, levels, by, at },
       ...(paid.posted === undefined ? [] : [paid.posted]),
     ],
-    says: turn.says,
+    says: asPaid(turn.says, paid.results),
     words: only === undefined || paid.results.length > 1 ? name : `${name}: ${only.shown}`,
   };
 }
@@ -263,6 +274,6 @@ function rivalOf(
   if (name === '') return { fault: 'name whom you challenge' };
   const found = games.named(name);
   if (found === undefined) return { fault: `nobody called ${name} was ever here` };
-  if (found.bot) return { fault: `${found.name} is a bot` };
+  if (found.bot) return { fault: `you cannot challenge ${found.name}, which is a bot` };
   return { viewer: found.id, name: found.name };
 }

@@ -15,13 +15,14 @@ const ready = new WeakMap<GameBody['lines'], Map<string, PreparedRoutine>>();
 export function gameSays(
   id: string,
   { name, lines, routines }: Pick<GameBody, 'name' | 'lines' | 'routines'>,
-  { lines: said, then, privately = false, after = 0 }: SaidOfGame,
+  { lines: said, then, privately = false, also, after = 0 }: SaidOfGame,
   chance: Chance,
 ): PreparedRoutine | undefined {
   const last = said.at(-1) ?? '';
   const follows = [routines[last] ?? '', then ?? ''].filter((routine) => routine !== '');
   const parts = said.map((line) => lines[line] ?? []).filter((texts) => texts.length > 0);
-  if (parts.length === 0 && follows.length === 0) return undefined;
+  const alone = also === undefined ? [] : (lines[also] ?? []);
+  if (parts.length === 0 && follows.length === 0 && alone.length === 0) return undefined;
   const texts =
     parts.length < 2
       ? (parts[0] ?? [])
@@ -31,6 +32,9 @@ export function gameSays(
     ...(texts.length === 0
       ? []
       : [{ kind: privately ? 'tell' : 'say', id: last, texts, order: 'random' } as const]),
+    ...(alone.length === 0
+      ? []
+      : [{ kind: 'tell', id: `${also ?? ''}-alone`, texts: alone, order: 'random' } as const]),
     ...follows.map((routine, n): Step => ({
       kind: 'run',
       id: `then-${String(n)}`,
@@ -41,7 +45,7 @@ export function gameSays(
   if (parts.length > 1) return prepareRoutine(id, name, routineOf(steps));
   const all = ready.get(lines) ?? new Map<string, PreparedRoutine>();
   ready.set(lines, all);
-  const key = [last, name, String(privately), String(after), ...follows].join(' ');
+  const key = [last, name, String(privately), String(after), also ?? '', ...follows].join(' ');
   const known = all.get(key) ?? prepareRoutine(id, name, routineOf(steps));
   all.set(key, known);
   return known;

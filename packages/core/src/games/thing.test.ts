@@ -73,7 +73,7 @@ describe('as a thing', () => {
     const body = gameBody(old);
     expect(body.settings).toEqual({ ...GAME_KINDS.raffle.settings, winners: 3 });
     expect(Object.keys(body.lines).sort()).toEqual(
-      [...Object.keys(GAME_KINDS.raffle.lines), 'restart', 'stats'].sort(),
+      [...Object.keys(GAME_KINDS.raffle.lines), 'restart', 'stats', 'stopped'].sort(),
     );
     expect(body.lines.drawn).toEqual(['x']);
     // A kind nobody knows is not taken for another by its settings.

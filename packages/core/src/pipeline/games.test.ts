@@ -107,7 +107,7 @@ describe('typed in chat', () => {
     expect(table.type('quillrush', '!roll many')[0]).toMatch(/“many” is not an amount/u);
     expect(table.has('quillrush')).toBe(START);
     expect(table.type('pebblewren', '!roll stats')[0]).toMatch(
-      /pebblewren, High roll: 1 play, 200 flint up/u,
+      /pebblewren, High roll: 1 play, 100 flint staked, 200 flint up\. .+ 1 win, 0 losses\./u,
     );
     expect(table.type('quillrush', '!roll stats')[0]).toMatch(/has not played/u);
   });
@@ -166,12 +166,13 @@ describe('typed in chat', () => {
     table.play('oxbowkid', 'raffle');
     table.play('siltlark', 'raffle');
     expect(table.play('siltlark', 'raffle')).toMatch(/joined already/u);
-    expect(table.play('pebblewren', 'raffle', '', 'stop')).toBe('');
+    expect(table.play('pebblewren', 'raffle', '', 'stop')).toBe('stopped');
     expect([table.has('oxbowkid'), table.has('siltlark')]).toEqual([START, START]);
     table.play('pebblewren', 'boss');
     expect(table.play('quillrush', 'boss')).toBe('fell');
     expect(table.has('pebblewren') + table.has('quillrush')).toBe(2 * START + 60 + 100);
     table.play('oxbowkid', 'guess', '', 'open');
+    table.at += 8_000;
     expect(table.play('oxbowkid', 'guess', 'lamp')).toBe('letters');
     expect(table.play('siltlark', 'guess', 'SUMP')).toBe('won');
     expect([table.has('oxbowkid'), table.has('siltlark')]).toEqual([START - 2, START + 52]);
@@ -185,7 +186,11 @@ describe('typed in chat', () => {
     );
     expect(table.play('pebblewren', 'bingo')).toBe('opened');
     expect(table.play('quillrush', 'bingo')).toBe('card');
-    expect(table.play('quillrush', 'bingo')).toMatch(/you have a card: 1 · 2 · 3 \| 4/u);
+    expect(table.play('quillrush', 'bingo')).toBe('card');
+    expect(table.said).toMatchObject({
+      privately: true,
+      told: { result: '1 · 2 · 3 | 4 · 5 · 6 | 7 · 8 · 9' },
+    });
     expect(table.later(10)).toEqual(['called']);
     expect(table.play('oxbowkid', 'bingo')).toMatch(/calls have begun/u);
     expect([table.later(5), table.later(5)]).toEqual([['called'], ['won']]);

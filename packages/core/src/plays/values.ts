@@ -4,11 +4,15 @@ import type { Tally } from './tally.js';
 
 /** What the texts of a game are told beside its name. Whatever is left out is empty, or 0 for a number. */
 export interface Told {
+  /** what is told of, where that is several games */
+  readonly name?: string;
   /** what was staked, and what came back */
   readonly stake?: number;
   readonly pays?: number;
   /** what came up */
   readonly result?: string;
+  /** the plain word a kind of game has for how it ended */
+  readonly outcome?: string;
   readonly pot?: number;
   /** how many take part */
   readonly count?: number;
@@ -63,12 +67,13 @@ export function gameValues({
 }: GameValuesOf): Record<string, unknown> {
   const { stake = 0, pays = 0, names = [], winners = [], seconds = 0 } = told;
   return {
-    name,
+    name: told.name ?? name,
     type,
     stake,
     pays,
     net: pays - stake,
     result: told.result ?? '',
+    outcome: told.outcome ?? '',
     pot: told.pot ?? 0,
     count: told.count ?? names.length,
     names: () => namesInWords(names),
@@ -84,6 +89,9 @@ export function gameValues({
     won: () => own().won - own().staked,
     best: () => own().best,
     streak: () => own().streak,
+    staked: () => own().staked,
+    longest_win: () => own().longestWin,
+    longest_loss: () => own().longestLoss,
     all_plays: () => total().plays,
     all_won: () => total().won - total().staked,
     all_best: () => total().best,

@@ -47,6 +47,8 @@ export interface SaidOfGame {
   readonly then?: string;
   /** to the player alone */
   readonly privately?: boolean;
+  /** a line that only the player is told, after the others */
+  readonly also?: string;
   /** seconds it waits, while an overlay still shows what comes of it */
   readonly after?: number;
 }
@@ -59,7 +61,11 @@ export type PlayDecision =
       /** what it comes to, for the why */
       readonly words: string;
     }
-  | { readonly fault: string };
+  | {
+      readonly fault: string;
+      /** true for what would be said alike to anyone, which chat needs to hear only once */
+      readonly forAll?: boolean;
+    };
 
 /** A line of chat as games hear it. */
 export interface Heard {

@@ -1,4 +1,5 @@
 import { type Check, hasAtLeast, type Role, ROLE_NAMES, strongestRole } from '../chat/index.js';
+import type { Told } from '../plays/index.js';
 import type { NamedViewer, ViewerFacts } from '../viewers/index.js';
 
 export const EVENT_KINDS = [
@@ -18,6 +19,7 @@ export const EVENT_KINDS = [
   'confirmed',
   'missed',
   'redeemed',
+  'played',
 ] as const;
 /** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
 export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
@@ -25,11 +27,11 @@ export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
 /** What an event brings along, for texts. */
 export interface EventFacts {
   readonly kind: EventKind;
-  /** months renewed, subscriptions gifted, people raiding, tokens cheered, minor units tipped, days away, what a reward cost */
+  /** months renewed, subscriptions gifted, people raiding, tokens cheered, minor units tipped, days away, what a reward cost, what was won beyond the stake */
   readonly count: number;
   /** a tip in words, such as `5.00 EUR`; else empty */
   readonly amount: string;
-  /** what they wrote with it; the name of a rank that was reached, of a queue or of a reward */
+  /** what they wrote with it; the name of a rank that was reached, of a queue, of a reward or of a game */
   readonly message: string;
   /** who got a gifted subscription, or was benched; empty for none, or many */
   readonly recipient: string;
@@ -51,6 +53,8 @@ export interface ChannelEvent extends EventFacts {
   readonly roles: readonly Role[];
   /** the queue it is about, by id */
   readonly queue?: string;
+  /** the game that ended, by id, and what there is to tell of it */
+  readonly game?: { readonly id: string; readonly told: Told };
   readonly at: number;
 }
 
@@ -68,7 +72,16 @@ export interface EventTrigger {
 }
 
 /** What Gully itself finds or does; all else the platform tells. */
-const OWN_EVENTS = ['arrival', 'return', 'rank', 'called', 'confirmed', 'missed', 'redeemed'] as const;
+const OWN_EVENTS = [
+  'arrival',
+  'return',
+  'rank',
+  'called',
+  'confirmed',
+  'missed',
+  'redeemed',
+  'played',
+] as const;
 export type PlatformEvent = Exclude<(typeof EVENT_KINDS)[number], (typeof OWN_EVENTS)[number]>;
 
 export function isPlatformEvent(kind: EventKind): kind is PlatformEvent {
@@ -104,6 +117,7 @@ export const EVENT_WORDS: Readonly<Record<EventTrigger['event'], EventWords>> = 
   confirmed: { name: 'somebody answers a call', counts: undefined, asksWho: true },
   missed: { name: 'somebody misses a call', counts: undefined, asksWho: true },
   redeemed: { name: 'somebody buys a reward', counts: 'paid for it', asksWho: true },
+  played: { name: 'a game ends', counts: 'won beyond the stake', asksWho: false },
 };
 
 export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
@@ -123,6 +137,7 @@ export const EVENT_NAMES: Readonly<Record<EventKind, string>> = {
   confirmed: 'an answered call',
   missed: 'a missed call',
   redeemed: 'a redeemed reward',
+  played: 'the end of a game',
   hand: 'the button',
 };
 
@@ -147,11 +162,20 @@ const DID: Readonly<Record<Exclude<EventKind, 'hand'>, (facts: EventFacts) => st
   confirmed: ({ message }) => `answers the call in ${message}`,
   missed: ({ message }) => `misses the call in ${message}`,
   redeemed: ({ message, recipient }) => `redeems ${message}${recipient === '' ? '' : ` for ${recipient}`}`,
+  played: ({ count, message }) =>
+    count > 0 ? `wins ${count.toLocaleString('en')} in ${message}` : `plays ${message}`,
   return: ({ count }) => `is back after ${times(count, '1 day', 'days')}`,
 };
 
 /** Events whose message is what they are about, and stands in their words. */
-const NAMES_IT: ReadonlySet<EventKind> = new Set(['rank', 'called', 'confirmed', 'missed', 'redeemed']);
+const NAMES_IT: ReadonlySet<EventKind> = new Set([
+  'rank',
+  'called',
+  'confirmed',
+  'missed',
+  'redeemed',
+  'played',
+]);
 
 /** An event in words that follow the name of who did it: `raids with 23 people: hello`. */
 export function eventInWords(facts: EventFacts & { readonly kind: Exclude<EventKind, 'hand'> }): string {

@@ -12,7 +12,7 @@ import {
 } from '../text/index.js';
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
-import { FAILURE, kindOf, type Outcome, type StepRun } from './kinds/index.js';
+import { FAILURE, kindOf, type Failure, type Outcome, type StepRun } from './kinds/index.js';
 import { endOfPurchase } from './purchase-end.js';
 import { refundOf } from './refund.js';
 import { RunLayer } from './run-layer.js';
@@ -47,8 +47,8 @@ export class Execution implements StepRun {
   name = '';
   /** something of it was carried out */
   carriedOut: boolean;
-  /** what first could not be done, in words */
-  failure: string | undefined;
+  /** what first could not be done */
+  failure: Failure | undefined;
   /** why what it was to show was not shown; null once something was put on a stage or heard */
   notShown: string | null | undefined;
   private readonly over: RunLayer;
@@ -209,9 +209,9 @@ export class Execution implements StepRun {
   }
 
   /** Notes that something could not be done, and ends the run if that was set. */
-  fail(rule: string, { failed, stop }: { readonly failed: string; readonly stop: boolean }): void {
+  fail(rule: string, { failed, stop, forAll = false }: Extract<Outcome, { failed: unknown }>): void {
     this.note(rule, failed, 'stopped');
-    this.failure ??= failed;
+    this.failure ??= { words: failed, forAll };
     this.remember('run', FAILURE, failed);
     if (stop) this.end('failed', failed);
   }

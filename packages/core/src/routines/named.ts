@@ -145,7 +145,7 @@ export function begin(
 }
 
 function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
-  const { id, viewer, roles, kind, count, amount, message, recipient, late, queue, at } = event;
+  const { id, viewer, roles, kind, count, amount, message, recipient, late, queue, game, at } = event;
   return {
     cause: id,
     by: EVENT_NAMES[kind],
@@ -159,6 +159,7 @@ function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
     command: { name: title, uses: 0, usesByViewer: 0 },
     event: { kind, count, amount, message, recipient, late },
     ...(queue === undefined ? {} : { queue: { id: queue, whileOff: false } }),
+    ...(game === undefined ? {} : { game }),
     at,
   };
 }

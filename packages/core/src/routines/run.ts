@@ -1,5 +1,6 @@
 import type { Check } from '../chat/index.js';
 import { Execution } from './execution.js';
+import type { Failure } from './kinds/index.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Paid, RunEnd, RunState } from './run-state.js';
 import { TURNS_LIMIT } from './step.js';
@@ -13,8 +14,8 @@ export interface Segment {
   /** it continues later */
   readonly run: RunState | undefined;
   readonly ended: RunEnd | undefined;
-  /** what first could not be done, in words; undefined where all of it could */
-  readonly failure: string | undefined;
+  /** what first could not be done; undefined where all of it could */
+  readonly failure: Failure | undefined;
 }
 
 /** What came of something asked of the outside: undefined when it worked, else why not. */

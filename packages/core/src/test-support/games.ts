@@ -13,7 +13,13 @@ import {
   type GameKindName,
 } from '../games/index.js';
 import { channelLayers, decideLine, type Change, type World } from '../pipeline/index.js';
-import { NO_GAMES, type AskedOfGame, type PlayDecision, type Round } from '../plays/index.js';
+import {
+  NO_GAMES,
+  type AskedOfGame,
+  type PlayDecision,
+  type Round,
+  type SaidOfGame,
+} from '../plays/index.js';
 import { chanceFrom, type Chance } from '../random/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 import { purseOf } from './purse.js';
@@ -34,6 +40,8 @@ export class Table {
   at = 1_000_000;
   private asked = 0;
   readonly rounds = new Map<string, Round>();
+  /** what was said last */
+  said: SaidOfGame | undefined;
 
   constructor(
     readonly bodies: Record<string, GameBody>,
@@ -82,6 +90,7 @@ export class Table {
     if (decision === undefined) return undefined;
     if ('fault' in decision) return decision.fault;
     for (const change of decision.changes) this.apply(change);
+    this.said = decision.says;
     return decision.says?.lines.join(' ') ?? '';
   }
 

@@ -97,6 +97,7 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['game.pays', 'what came back, the stake included'],
     ['game.net', 'what was won or lost'],
     ['game.result', 'what came up: a number, symbols, a segment, an answer'],
+    ['game.outcome', 'how it ended, in a word: won, lost, or what the kind of game calls it'],
     ['game.pot', 'all that was staked in this round'],
     ['game.count', 'how many take part'],
     ['game.names', 'who they are: the first ten, and how many more'],
@@ -112,6 +113,9 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
     ['game.won', 'what this viewer has won with it so far; below 0 for a loss'],
     ['game.best', 'the most one play has brought this viewer'],
     ['game.streak', 'wins in a row of this viewer; below 0 for losses'],
+    ['game.staked', 'all this viewer has staked in it'],
+    ['game.longest_win', 'the most wins in a row this viewer has had'],
+    ['game.longest_loss', 'the most losses in a row this viewer has had'],
     ['game.all_plays', 'how often it was played in all'],
     ['game.all_won', 'what all viewers together have won with it; below 0 for a loss'],
     ['game.all_best', 'the most one play has brought anybody'],
@@ -119,13 +123,16 @@ const ALL: Readonly<Record<string, readonly (readonly [path: string, means: stri
   'What happened': [
     [
       'event.kind',
-      'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival, return, rank, called, confirmed, missed or redeemed',
+      'follow, subscribed, renewed, gifted, raid, tip, cheer, live, offline, arrival, return, rank, called, confirmed, missed, redeemed or played',
     ],
-    ['event.count', 'months renewed, subscriptions gifted, people raiding, tokens cheered, days away'],
+    [
+      'event.count',
+      'months renewed, subscriptions gifted, people raiding, tokens cheered, days away, what was won in a game',
+    ],
     ['event.amount', 'what was tipped, such as 5.00 EUR'],
     [
       'event.message',
-      'what they wrote with it, the rank they reached, the queue they were called in, or the reward they bought',
+      'what they wrote with it, the rank they reached, the queue they were called in, the reward they bought, or the game that ended',
     ],
     ['event.recipient', 'who got a gifted subscription, or was benched'],
   ],

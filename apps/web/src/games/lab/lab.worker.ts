@@ -1,6 +1,5 @@
 import { fates, GAME_KINDS, simulated, type Fates, type GameBody, type Simulated } from '@gully/core/games';
-import type { Chance } from '@gully/core/random';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { seeded } from './seeded.js';
 
 /** What a page asks of the lab. */
 export interface Asked {
@@ -22,13 +21,6 @@ export type Told =
 const PLAYERS = 5_000;
 /** Plays within which players are followed, so that those who play for long do not take for ever. */
 const FOLLOWED = 5_000_000;
-const WORD = 0x1_0000_0000;
-
-/** Numbers from a generator of 32 bits: for counts up to some thousands, none of them is favoured noticeably. */
-function seeded(seed: number): Chance {
-  const generator = xoroshiro128plus(seed);
-  return { below: (count) => Math.floor(((generator.next() >>> 0) / WORD) * count) };
-}
 
 /** Runs one part after the other, and tells how far it is. */
 function run<T>(parts: Generator<number, T>, from: number, share: number, whole: number): T {

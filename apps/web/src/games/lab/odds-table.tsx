@@ -10,7 +10,7 @@ interface OddsTableProps {
   readonly isFree: boolean;
 }
 
-const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 2 : 1)} %`;
+const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 2 : 1)}%`;
 const drought = (plays: number | undefined): string =>
   plays === undefined ? 'no end' : `${plays.toLocaleString('en')} plays`;
 
@@ -99,12 +99,12 @@ export function OddsTable({ kind, settings, odds, lab: { came }, isFree }: OddsT
       </table>
       {!agrees && (
         <p className="s2 basis-full text-soft">
-          The simulation missed what was worked out by a little; one in a hundred does. Try another seed.
+          The simulation strayed further from what was worked out than 999 in 1,000 do. Try another seed.
         </p>
       )}
     </div>
   );
 }
 
-/** From the interval of 95 of 100 to that of 99. */
-const wide = ({ low, high }: { readonly low: number; readonly high: number }): number => (high - low) * 0.157;
+/** From the interval of 95 of 100 to that of 999 of 1,000. */
+const wide = ({ low, high }: { readonly low: number; readonly high: number }): number => (high - low) * 0.34;

@@ -3,6 +3,7 @@ import { FlaskConical, X } from 'lucide-react';
 import { useState } from 'react';
 import { useCurrency } from '../../currency/index.js';
 import { Choice, WholeNumber } from '../../ui/index.js';
+import { FIRST_SEED } from './seeded.js';
 import type { Lab } from './use-lab.js';
 
 interface SimulateProps {
@@ -23,7 +24,7 @@ export function Simulate({ body, odds, stake, lab }: SimulateProps) {
   const [plays, setPlays] = useState('1000000');
   const [balance, setBalance] = useState<number | null>(500);
   const [each, setEach] = useState<number | null>(100);
-  const [seed, setSeed] = useState<number | null>(2_047);
+  const [seed, setSeed] = useState<number | null>(FIRST_SEED);
   if (GAME_KINDS[body.kind].trial === undefined) return null;
   const isRunning = lab.progress !== undefined;
   const start = (): void => {

@@ -171,6 +171,19 @@ describe('roulette', () => {
   });
 });
 
+test('what is told is what was paid: no one loses more than they have, nor wins more than they may hold', () => {
+  const segment = (gains: number) => ({ label: 'Mud', colour: '#48652a', weight: 1, gains, routine: '' });
+  const wheel = (gains: number) =>
+    game('wheel', {}, { turns: 0, segments: [segment(gains), segment(gains)] });
+  const table = new Table({ down: wheel(-5_000), up: wheel(5_000) }, undefined, START + 30);
+  table.play('pebblewren', 'down');
+  expect(table.said?.told.left).toBe(START - (results(table)[0]?.staked ?? 0));
+  expect(table.has('pebblewren')).toBe(0);
+  table.play('quillrush', 'up');
+  expect(table.said?.told.pays).toBe(30 + (results(table)[1]?.staked ?? 0));
+  expect(table.has('quillrush')).toBe(START + 30);
+});
+
 describe('rounds that wait for others', () => {
   test('an expedition draws one fate for all where it is set so, and its chance goes by the crew', () => {
     const crew = [
@@ -260,7 +273,11 @@ describe('rounds that wait for others', () => {
     expect(table.play('pebblewren', 'guess', '10')).toBe('opened');
     expect(table.play('quillrush', 'guess', 'many')).toMatch(/whole number/u);
     expect(table.play('quillrush', 'guess', '')).toMatch(/type what you guess/u);
+    // Many guess at once: a hint comes no sooner than 8 s after the message before it.
+    for (let n = 0; n < 24; n += 1) expect(table.play('siltlark', 'guess', '7')).toBe('');
+    table.at += 8_000;
     expect(table.play('quillrush', 'guess', '90')).toBe('lower');
+    table.at += 8_000;
     expect(table.play('pebblewren', 'guess', '30')).toBe('');
     expect(table.play('quillrush', 'guess', '20')).toBe('higher');
     expect(table.play('siltlark', 'guess', '042')).toMatch(/^(?:won|)$/u);
@@ -305,7 +322,7 @@ test('a round takes so many plays and no more; whoever is too late keeps their s
     ...{ kind: 'played', round: { ...round, plays }, results: [], levels: [], by: 'gully' },
     at: table.at,
   });
-  expect(table.play('quillrush', 'boss')).toBe('nobody else fits into this round of The Old Boiler');
+  expect(table.play('quillrush', 'boss')).toBe('this round of The Old Boiler is full');
   expect(table.has('quillrush')).toBe(START);
   expect(table.later(600)).toEqual(['left']);
   expect(table.world.games.rounds('boss')).toEqual([]);

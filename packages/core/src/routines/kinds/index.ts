@@ -88,5 +88,5 @@ function againstOf(conditions: unknown): string[] {
 }
 
 export { isAskedOnStage };
-export { FAILURE } from './failing.js';
+export { FAILURE, type Failure } from './failing.js';
 export { STEP_GROUPS, type Outcome, type StepKind, type StepRun } from './kind.js';

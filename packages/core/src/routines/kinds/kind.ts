@@ -45,7 +45,12 @@ export type Outcome =
   | { readonly waitMs: number }
   | { readonly ask: AskEffect; readonly stop: boolean }
   /** it could not be done, and why */
-  | { readonly failed: string; readonly stop: boolean }
+  | {
+      readonly failed: string;
+      readonly stop: boolean;
+      /** true for what would be said alike to anyone, which chat needs to hear only once */
+      readonly forAll?: boolean;
+    }
   /** ends the whole run */
   | { readonly end: string };
 

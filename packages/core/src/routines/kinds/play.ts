@@ -32,11 +32,15 @@ export const play: StepKind<PlayStep> = {
   blank: (id) => ({ kind: 'play', id, does: 'play', game: '', typed: '{{ input.all }}', ifFails: 'stop' }),
   run({ does, game, typed, ifFails }, run) {
     const { world, occasion, at, mark } = run;
+    // Else a routine that waits for the end of games could go on with itself for ever.
+    if (does === 'play' && occasion.event?.kind === 'played')
+      return { failed: 'the end of a game plays no other', stop: ifFails === 'stop' };
     const { viewer, roles } = occasion;
     const by = viewer.roles.includes('streamer') ? 'streamer' : (`viewer:${viewer.id}` as const);
     const wish = { does, viewer, roles, typed: does === 'play' ? run.render(typed).text : '' };
     const decided = world.games.play(world, game, wish, { by, at, mark });
-    if ('fault' in decided) return { failed: decided.fault, stop: ifFails === 'stop' };
+    if ('fault' in decided)
+      return { failed: decided.fault, forAll: decided.forAll === true, stop: ifFails === 'stop' };
     for (const change of decided.changes) run.change(change);
     run.note(`${run.name}: ${DOES[does]} ${world.games.find(game)?.name ?? 'a game'}`, decided.words);
     return decided.says === undefined ? undefined : { says: decided.says, game };

@@ -115,16 +115,24 @@ export const bingo = gameKind<Bingo, BingoState>({
   enter({ viewer, stake }, { settings, round, chance, at }) {
     const { cards, called } = round?.state ?? { cards: {}, called: [] };
     if (called.length > 0) return { fault: 'the calls have begun; there will be another round' };
-    const own = cards[viewer];
-    if (own !== undefined) return { fault: `you have a card: ${cardInWords(settings, own)}` };
     const card = drawCard(countOf(settings), chance);
+    const told = { stake, seconds: settings.seconds, result: cardInWords(settings, card) };
     return {
       state: { cards: { ...cards, [viewer]: card }, called },
       until: round?.until ?? at + settings.seconds * 1_000,
       says:
         round === undefined
-          ? { lines: ['opened'], told: { stake, seconds: settings.seconds } }
-          : { lines: ['card'], told: { result: cardInWords(settings, card), stake }, privately: true },
+          ? { lines: ['opened'], told, also: 'card' }
+          : { lines: ['card'], told, privately: true },
+    };
+  },
+  again(viewer, { settings, round, stake }) {
+    const card = round?.state.cards[viewer];
+    if (card === undefined) return undefined;
+    return {
+      lines: ['card'],
+      told: { result: cardInWords(settings, card), stake: stake.usual },
+      privately: true,
     };
   },
   tick({ settings, round, chance, at }): Turn<BingoState> {

@@ -16,8 +16,15 @@ interface Guess extends Settings {
 }
 interface State {
   readonly secret: string;
+  /** wrong guesses since the last hint */
   readonly wrong: number;
+  /** hints given so far, and when the last message of the round was sent */
+  readonly hints: number;
+  readonly saidAt: number;
 }
+
+/** A hint follows the last message of the round by at least this long: many guess at once. */
+const HINT_PAUSE_MS = 8_000;
 
 function secretOf({ mode, from, to, words }: Guess, chance: Moment<Guess, State>['chance']): string {
   return mode === 'number'
@@ -78,7 +85,7 @@ export const guess = gameKind<Guess, State>({
   open({ settings, at, chance }) {
     const secret = secretOf(settings, chance);
     return {
-      state: { secret, wrong: 0 },
+      state: { secret, wrong: 0, hints: 0, saidAt: at },
       until: at + settings.seconds * 1_000,
       says: {
         lines: ['opened'],
@@ -90,13 +97,14 @@ export const guess = gameKind<Guess, State>({
     if (typed.trim() === '') return { fault: 'type what you guess' };
     if (settings.mode === 'number' && !/^\d{1,7}$/u.test(typed.trim()))
       return { fault: 'guess a whole number' };
-    const { secret, wrong } = round?.state ?? { secret: secretOf(settings, chance), wrong: 0 };
+    const state = round?.state ?? { secret: secretOf(settings, chance), wrong: 0, hints: 0, saidAt: at };
+    const { secret } = state;
     const plays = round?.plays.filter(({ does }) => does === 'play') ?? [];
     const pot = settings.pot + stake + plays.reduce((sum, play) => sum + play.stake, 0);
     const told = { pot, times: plays.length + 1, result: secret };
     if (isRight(typed, secret))
       return {
-        state: { secret, wrong },
+        state,
         over: true,
         ends: [
           ...plays.map((play) => ({ n: play.n, outcome: 'wrong', paid: 0 })),
@@ -105,11 +113,16 @@ export const guess = gameKind<Guess, State>({
         says: { lines: ['won'], told: { ...told, pays: pot } },
       };
     const until = round?.until ?? at + settings.seconds * 1_000;
-    const isHint = settings.hint > 0 && (wrong + 1) % settings.hint === 0;
-    const hints = settings.hint === 0 ? 0 : Math.floor((wrong + 1) / settings.hint);
+    const wrong = state.wrong + 1;
+    const isHint =
+      round !== undefined &&
+      settings.hint > 0 &&
+      wrong >= settings.hint &&
+      at - state.saidAt >= HINT_PAUSE_MS;
+    const hints = isHint ? state.hints + 1 : state.hints;
     const line = round === undefined ? 'opened' : isHint ? hintLine(settings, typed, secret) : undefined;
     return {
-      state: { secret, wrong: wrong + 1 },
+      state: isHint ? { secret, wrong: 0, hints, saidAt: at } : { ...state, wrong },
       until,
       ...(line === undefined
         ? {}
@@ -135,7 +148,7 @@ export const guess = gameKind<Guess, State>({
     const plays = round?.plays.filter(({ does }) => does === 'play') ?? [];
     const secret = round?.state.secret ?? '';
     return {
-      state: { secret, wrong: round?.state.wrong ?? 0 },
+      state: round?.state ?? { secret, wrong: 0, hints: 0, saidAt: 0 },
       over: true,
       ends: plays.map(({ n }) => ({ n, outcome: 'wrong', paid: 0 })),
       says: {

@@ -14,7 +14,7 @@ export const LINES: Readonly<Record<string, LineShape>> = {
   },
   left: {
     label: 'Some are left',
-    texts: ['The water rises over the last {{ game.left }}. Picked up: {{ game.winners }}.'],
+    texts: ['The water takes {{ game.left | amount: "find", "finds" }}. Picked up: {{ game.winners }}.'],
   },
   untouched: {
     label: 'Nobody claimed any',
