@@ -106,6 +106,10 @@ test('an overlay is made by keyboard alone: a piece is added, moved, sized, take
   await expect(shown.getByText('Metres down')).toBeHidden();
   await page.getByRole('button', { name: 'New address' }).click();
   await page.getByRole('button', { name: 'Replace the address' }).click();
+  // On the stream it goes without a word; whoever opens it again is told.
+  await expect(shown.locator('.scene')).toBeHidden();
+  await expect(shown.locator('body')).toHaveText('');
+  await shown.reload();
   await expect(shown.getByText('There is no overlay at this address.')).toBeVisible();
 });
 

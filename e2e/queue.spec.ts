@@ -98,7 +98,7 @@ test('an evening by keyboard: a queue is made and opened, viewers join, are call
   await expect(chat.getByText('siltlark, your turn in Ropes: type !here within 120 s.')).toBeVisible();
   // Whoever presses it again is told, and nobody else is called.
   await page.keyboard.press('c');
-  await expect(page.getByText(/Siltlark is being called already/u)).toBeVisible();
+  await expect(page.getByText(/The call to siltlark is still open/u)).toBeVisible();
   await world.type('siltlark', '!here');
   await expect(panel.getByRole('group', { name: 'siltlark plays' })).toContainText('SL-4410');
   await panel.getByRole('button', { name: 'The turn of siltlark is over' }).press('Enter');

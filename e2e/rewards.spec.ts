@@ -46,9 +46,12 @@ test('a bell is made from nothing by keyboard, gets its word, is rehearsed, and 
   await page.keyboard.press('Control+Enter');
   // What it lacks is told, and has the focus.
   await expect(page.getByText('1 thing to fix')).toBeVisible();
-  await page.getByRole('combobox', { name: 'Sound', exact: true }).focus();
+  await page.getByRole('button', { name: /^Sound: / }).focus();
   await page.keyboard.press('Enter');
-  await page.getByRole('option', { name: 'Supper bell' }).focus();
+  await page
+    .getByRole('list', { name: 'Library' })
+    .getByRole('button', { name: /^Supper bell/ })
+    .focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'What the price means' })).toContainText('1 of 1');
   await page.keyboard.press('Control+Enter');

@@ -16,11 +16,11 @@ test('a notice that differs for moderators and viewers by an if, put together by
   const address = `${world.standinAddress}/board`;
   await page.goto(`${world.address}/prepare/outputs`);
   await page.getByLabel('Name of the webhook').fill('Community board');
-  await page.getByLabel('Address').fill('http://127.0.0.1:1/board');
-  await page.getByLabel('Address').press('Enter');
+  await page.getByLabel('Address', { exact: true }).fill('http://127.0.0.1:1/board');
+  await page.getByLabel('Address', { exact: true }).press('Enter');
   await expect(page.getByText(/is on this machine or its network/)).toBeVisible();
-  await page.getByLabel('Address').fill(address);
-  await page.getByLabel('Address').press('Enter');
+  await page.getByLabel('Address', { exact: true }).fill(address);
+  await page.getByLabel('Address', { exact: true }).press('Enter');
   await expect(page.getByRole('rowheader', { name: 'Community board' })).toBeVisible();
 
   await openCommands(page, world);

@@ -159,7 +159,7 @@ describe('gates', () => {
     for (const [text, brief] of [
       ['!give @nobody_there 4', 'nobody called nobody_there was ever here'],
       ['!give @quillrush 1e9', '“1e9” is not an amount; type one such as 40, 1k, 25%, half or all'],
-      ['!give @quillrush all', 'There is no balance to take all of'],
+      ['!give @quillrush all', 'there is no balance to take all of'],
     ] as const)
       expect((await gully.type('pebblewren', text)).brief).toBe(brief);
     expect((await gully.type('pebblewren', '!give @QuillRush 1.2k')).outcome).toBe('ran');

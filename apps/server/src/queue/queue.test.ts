@@ -46,7 +46,7 @@ describe('from chat alone', () => {
     await room.gully.said('oxbowkid, your turn in Underledge ropes: type !here within 30 s.');
     await room.gully.type('quillrush', '!next', MOD);
     await room.gully.line(
-      ({ own, text }) => own && /^quillrush, oxbowkid is being called already, \d+ s left\.$/u.test(text),
+      ({ own, text }) => own && /^quillrush, the call to oxbowkid is still open, \d+ s left\.$/u.test(text),
       'the second is told',
     );
     await room.gully.type('oxbowkid', '!here');
@@ -121,7 +121,7 @@ describe('in the control room', () => {
     expect(two.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect(two.find(({ status }) => status === 409)?.body).toMatchObject({
       title: 'Nothing was changed',
-      detail: expect.stringMatching(/^Pebblewren is being called already/iu) as unknown,
+      detail: expect.stringMatching(/^The call to pebblewren is still open/u) as unknown,
     });
     await room.gully.type('pebblewren', '!here');
     await until(async () => ((await inIt())[0] === 'pebblewren playing' ? true : undefined), 'the answer');

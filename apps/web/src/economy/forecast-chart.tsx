@@ -64,8 +64,8 @@ export function ForecastChart({ economy, settings }: ForecastChartProps) {
       />
       <p className="s2 text-soft">
         About <b>{full(last)}</b> after {STREAMS} streams, in nine of ten cases from {full(low)} to{' '}
-        {full(high)}: streams as long, as well attended and as thrifty as the last {past.length}, paid by the
-        settings
+        {full(high)}: streams as long, as well attended and as thrifty as{' '}
+        {past.length === 1 ? 'the last one' : `the last ${String(past.length)}`}, paid by the settings
         {settings.enabled ? ' as they are edited' : ''}.
       </p>
     </>

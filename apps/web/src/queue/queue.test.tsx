@@ -61,7 +61,7 @@ test('the panel shows who is called with the time left, and an act that is refus
     'POST /api/queues/q/acts': ({ body }) =>
       (body as { does: string }).does === 'confirm'
         ? { undo: 'u1' }
-        : new Refusal(409, 'Nothing was changed', 'Siltlark is being called already, 20 s left.'),
+        : new Refusal(409, 'Nothing was changed', 'The call to siltlark is still open, 20 s left.'),
   });
   const called = await screen.findByRole('group', { name: 'siltlark is called' });
   expect(called.textContent).toContain('SL-4410');
@@ -72,7 +72,7 @@ test('the panel shows who is called with the time left, and an act that is refus
   fireEvent.click(within(called).getByText('Confirm for them'));
   await screen.findByText('siltlark is in');
   fireEvent.click(within(called).getByText('Count as missed'));
-  await screen.findByText('Siltlark is being called already, 20 s left.');
+  await screen.findByText('The call to siltlark is still open, 20 s left.');
   expect(asked.filter(({ what }) => what.startsWith('POST')).map(({ body }) => body)).toEqual([
     { does: 'confirm', entry: 'siltlark' },
     { does: 'miss', entry: 'siltlark' },

@@ -45,8 +45,8 @@ function amountOf(word: string, balance: number | undefined): number | string {
   }
   const tenths = shareOf(word);
   if (tenths === undefined) return `“${word}” is not an amount; type one such as 40, 1k, 25%, half or all`;
-  if (balance === undefined) return `There is no balance to take ${word} of`;
-  if (balance === 0) return `There is nothing to take ${word} of`;
+  if (balance === undefined) return `there is no balance to take ${word} of`;
+  if (balance === 0) return `there is nothing to take ${word} of`;
   if (tenths > 1_000) return `${word} is more than there is`;
   return Number((BigInt(balance) * BigInt(tenths)) / 1_000n);
 }

@@ -36,7 +36,8 @@ export function decideCall(world: QueueWorld, queue: Queue, whom: Whom, asked: A
 function beingCalled({ queue }: QueueWorld, ringing: readonly QueueEntry[], at: number): string {
   const names = ringing.map((entry) => queue.nameOf(entry)).join(', ');
   const left = Math.max(0, ...ringing.map(({ until = at }) => Math.ceil((until - at) / 1_000)));
-  return `${names} ${ringing.length === 1 ? 'is' : 'are'} being called already, ${String(left)} s left`;
+  // No name stands first: where this begins a sentence, it begins with a capital.
+  return `the call to ${names} is still open, ${String(left)} s left`;
 }
 
 function chosenOf(waiting: readonly QueueEntry[], whom: Whom, seats: number, chance: Chance): QueueEntry[] {

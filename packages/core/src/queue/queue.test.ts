@@ -268,7 +268,7 @@ describe('calls', () => {
   test('two who call at once make one call, and the second is told', () => {
     const evening = opened(['ann', 'bob']);
     expect(evening.call()).toBeUndefined();
-    expect(evening.call()).toBe('ann is being called already, 30 s left');
+    expect(evening.call()).toBe('the call to ann is still open, 30 s left');
     expect([evening.stateOf('ann'), evening.names()]).toEqual(['called', ['bob']]);
   });
 

@@ -19,7 +19,7 @@ export function rewardTyped(
   const near = nearestName(formOf(typed), [...byName.keys()]);
   const meant = near === undefined ? undefined : byName.get(near)?.terms.name;
   return {
-    fault: `there is no reward called “${shortened(typed.trim())}”${meant === undefined ? '' : `; did you mean ${meant}?`}`,
+    fault: `there is no reward called “${shortened(typed.trim())}”${meant === undefined ? '' : `; the nearest is “${meant}”`}`,
   };
 }
 

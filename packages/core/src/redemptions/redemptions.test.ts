@@ -330,7 +330,7 @@ test('a reward is known by its name in any case and punctuation, the longest nam
   expect(typed('lamp for a friend quillrush')).toEqual(['Lamp for a friend', 'quillrush']);
   expect(typed('ring, the bell: loudly')).toEqual(['Ring the bell!', 'loudly']);
   expect(typed('  ')).toBe('say which reward: type its name after it');
-  expect(typed('lampp')).toBe('there is no reward called “lampp”; did you mean Lamp?');
+  expect(typed('lampp')).toBe('there is no reward called “lampp”; the nearest is “Lamp”');
 });
 
 test('`reward.list` names what one may buy and pay for, the cheapest first, and how many more there are', () => {
