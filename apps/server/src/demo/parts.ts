@@ -6,6 +6,7 @@ import { listsPart } from '../lists/demo/index.js';
 import { outputsPart } from '../outputs/demo/index.js';
 import { overlaysPart } from '../overlays/demo/index.js';
 import { queuePart } from '../queue/demo/index.js';
+import { ranksPart } from '../ranks/demo/index.js';
 import { rewardsPart } from '../rewards/demo/index.js';
 import { routinesPart } from '../routines/demo/index.js';
 import type { MakeDemoPart } from '../seeding/index.js';
@@ -28,6 +29,7 @@ export const PARTS: readonly MakeDemoPart[] = [
   guardPart,
   currencyPart,
   seasonsPart,
+  ranksPart,
   queuePart,
   rewardsPart,
   gamesPart,

@@ -5,13 +5,14 @@ import { endRound, tickRound } from '@gully/core/games';
 import { channelLayers, type World } from '@gully/core/pipeline';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
+import { ConnectionService } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { newId } from '../database/index.js';
 import { ChannelWorld, Performers, SELF } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { RunLog } from '../runs/index.js';
-import { ViewersService } from '../viewers/index.js';
+import { ViewersService, type Seen } from '../viewers/index.js';
 import { GamesService } from './games.service.js';
 import { givenToJoin, withBefore } from './joining.js';
 import { sayOfGame } from './telling.js';
@@ -28,7 +29,8 @@ export class GameActing {
   constructor(
     private readonly games: GamesService,
     private readonly viewers: ViewersService,
-    private readonly connection: ConnectionSettings,
+    private readonly connection: ConnectionService,
+    private readonly settings: ConnectionSettings,
     private readonly pipeline: PipelineService,
     private readonly world: ChannelWorld,
     private readonly performers: Performers,
@@ -38,7 +40,7 @@ export class GameActing {
 
   /** Opens a round by hand, stops what is going on, or plays as the streamer. */
   async act(id: string, does: 'open' | 'stop' | 'play', typed: string, actor: Actor): Promise<void> {
-    const streamer = await this.streamer(does);
+    const player = does === 'play' ? this.player() : undefined;
     const players = this.world
       .now()
       .games.rounds(id)
@@ -46,14 +48,16 @@ export class GameActing {
     const fault = await this.pipeline.do<string | undefined>({
       kind: 'game',
       actor,
-      about: [...new Set([streamer.id, ...players])].filter((each) => each !== '' && each !== SELF),
+      ...(player === undefined ? {} : { seen: [player] }),
+      about: [...new Set(players)].filter((each) => each !== ''),
       texts: [typed],
-      decide: () => {
+      decide: (idOf) => {
         const world = this.world.now();
         const game = world.games.find(id);
         if (game === undefined) throw new Problem(404, 'There is no such game', 'It was deleted.');
         const at = Date.now();
         const asked = { by: actor, at, mark: newId(at) };
+        const streamer = this.streamer(player === undefined ? SELF : idOf(player.key), at);
         const wish = { does, viewer: streamer, roles: streamer.roles, typed };
         const given = does === 'play' && typed === '' ? givenToJoin(world, game, streamer, asked) : undefined;
         const layers = channelLayers();
@@ -169,24 +173,25 @@ export class GameActing {
   /** Whom the texts of a round are about. */
   private firstOf({ plays }: Round, at: number): ViewerFacts {
     const first = plays.find(({ viewer }) => viewer !== '');
-    if (first === undefined) return strangerFacts(SELF, this.connection.channelName, ['streamer'], at);
+    if (first === undefined) return strangerFacts(SELF, this.settings.channelName, ['streamer'], at);
     return this.viewers.facts(first.viewer) ?? strangerFacts(first.viewer, first.name, [], at);
   }
 
-  /** The streamer as they were last in the room. */
-  private async streamer(does: 'open' | 'stop' | 'play'): Promise<ViewerFacts> {
-    const name = this.connection.room.streamer;
-    if (name !== '') await this.viewers.loadNames([name]);
-    const known = name === '' ? undefined : this.viewers.facts(this.viewers.named(name)?.id ?? '');
-    if (known !== undefined) return { ...known, roles: ['streamer'] };
-    if (does !== 'play') return strangerFacts(SELF, this.connection.channelName, ['streamer'], Date.now());
-    throw new Problem(
-      409,
-      'You cannot join yet',
-      name === ''
-        ? 'Gully does not know who the streamer is; say so under Connection.'
-        : `${name} has not written in chat yet, and so has nothing to stake.`,
-    );
+  private streamer(id: string, at: number): ViewerFacts {
+    const name = this.settings.room.streamer || this.settings.channelName;
+    return { ...(this.viewers.facts(id) ?? strangerFacts(id, name, [], at)), roles: ['streamer'] };
+  }
+
+  /** Who plays: the streamer, who may not have written yet. */
+  private player(): Seen {
+    const name = this.settings.room.streamer;
+    if (name === '')
+      throw new Problem(
+        409,
+        'You cannot join yet',
+        'Gully does not know who the streamer is; say so under Connection.',
+      );
+    return { key: this.connection.identityOf(name, undefined), name, role: 'streamer', at: Date.now() };
   }
 }
 

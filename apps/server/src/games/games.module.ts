@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ActivityModule } from '../activity/index.js';
+import { ChatModule } from '../chat/index.js';
 import { ConnectionModule } from '../connection/index.js';
 import { EventsModule } from '../events/index.js';
 import { PipelineModule } from '../pipeline/index.js';
@@ -17,6 +18,7 @@ import { PlaysStore } from './plays.store.js';
 @Module({
   imports: [
     ActivityModule,
+    ChatModule,
     ConnectionModule,
     EventsModule,
     PipelineModule,

@@ -10,14 +10,12 @@ import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
-import { Reached } from './reached.js';
+import { LOOKED, Reached } from './reached.js';
 
 /** How often those present are looked at, in milliseconds: watch time is counted about as often. */
 const LOOK_MS = 15_000;
 /** How soon those whose balance changed are looked at, several together. */
 const SOON_MS = 500;
-/** In place of a rank: the viewer was looked at, so that what they reach from here on is new. */
-const LOOKED = '';
 
 /**
  * Tells of ranks that are reached, once each. What viewers had when ranks were set is theirs without a
@@ -110,7 +108,7 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
   }
 
   private async lookAt(viewer: ViewerFacts, now: number): Promise<void> {
-    const { purse } = this.world.now();
+    const { purse, routines } = this.world.now();
     const { balance = 0, earned = 0 } = purse.of(viewerAccount(viewer.id)) ?? {};
     const { roles, watchTime } = viewer;
     const all = ranksOf(purse.ranks, { roles, watchTime, balance, earned });
@@ -123,7 +121,9 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     const change = { kind: 'ranked', viewer: viewer.id, ranks, at: now } as const;
     // Who came after ranks were set had none to begin with; one from 0 is nothing to reach.
     const isHeld = isNew && viewer.firstSeen <= this.settings.ranksSince;
-    if (highest === undefined || isHeld || highest.from === 0)
+    // Half a room reaches the first ones at once: lines that start nothing would drown chat.
+    const isUnheard = highest?.routine === null && routines.forEvent('rank').length === 0;
+    if (highest === undefined || isHeld || highest.from === 0 || isUnheard)
       await this.pipeline.do({
         kind: 'ranked',
         actor: 'gully',

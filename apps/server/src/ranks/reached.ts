@@ -3,6 +3,8 @@ import type { RankedChange } from '@gully/core/currency';
 import { Database, type EntityManager } from '../database/index.js';
 import { Keepers } from '../live/index.js';
 
+/** In place of a rank: the viewer was looked at, so that what they reach from here on is new. */
+export const LOOKED = '';
 /** Viewers whose ranks are held in memory. */
 const KEPT = 20_000;
 
@@ -50,7 +52,7 @@ export class Reached {
   }
 }
 
-async function writeReached(manager: EntityManager, changes: readonly RankedChange[]): Promise<void> {
+export async function writeReached(manager: EntityManager, changes: readonly RankedChange[]): Promise<void> {
   const rows = changes.flatMap(({ viewer, ranks, at }) => ranks.map((rank) => [viewer, rank, at]));
   await manager.query(
     `INSERT OR IGNORE INTO ranks_reached (viewer_id, rank_id, at)

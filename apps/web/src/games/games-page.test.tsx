@@ -238,7 +238,7 @@ test('what is being played is stopped and joined from the palette, each game onc
 
 test('settings and outcomes in words, for versions and tables', () => {
   expect(settingsInWords(blankGame('reels'))).toBe(
-    'How they pay: by the number that hit; Reels: 3; Chance of each reel: 35.4 %; Each full miss adds: 0.5 %; At most: 3 %; What hits pay: 2 ×2, 3 ×8; Free spins: 2; Chance of each free spin: 25 %',
+    'How they pay: by the number that hit; Reels: 3; Chance of each reel: 35.4%; Each full miss adds: 0.5%; At most: 3%; What hits pay: 2 ×2, 3 ×8; Free spins: 2; Chance of each free spin: 25%',
   );
   expect(settingsInWords(blankGame('guess'))).toContain('Time to guess: 5 min');
   for (const kind of GAME_KIND_NAMES) expect(settingsInWords(blankGame(kind)).length).toBeGreaterThan(10);

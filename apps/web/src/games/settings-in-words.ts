@@ -35,6 +35,6 @@ function valueInWords(blank: SettingBlank, value: Setting): string {
 
 export function numberInWords(value: number, unit: 's' | '%' | '×' | 'currency' | undefined): string {
   if (unit === 's') return typedDuration(value * 1_000);
-  if (unit === '%') return `${String(value)} %`;
+  if (unit === '%') return `${String(value)}%`;
   return unit === '×' ? `×${String(value)}` : value.toLocaleString('en');
 }

@@ -144,14 +144,22 @@ export function Finds({ data: { title, left, most, last } }: { readonly data: Fi
 }
 
 export function Calls({ data: { title, called, winners } }: { readonly data: CallsData }) {
+  // Where not all fit, the oldest are left out.
+  const before = called.slice(0, -1).reverse();
   return (
     <div className="listed">
-      <div className="beside">
+      <div className="beside wraps">
         <b>{title}</b>
         <b className="last-call">{called.at(-1) ?? 'cards are drawn'}</b>
       </div>
-      <div className="aside">{called.slice(0, -1).join(' · ')}</div>
       {winners !== '' && <div>A full line: {winners}</div>}
+      <div className="aside calls">
+        <div>
+          {before.map((call) => (
+            <span key={call}>{call}</span>
+          ))}
+        </div>
+      </div>
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { Chart } from '../../charts/index.js';
 import { useCurrency } from '../../currency/index.js';
 import type { Lab } from './use-lab.js';
 
-const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
+const percent = (share: number): string => `${(share * 100).toFixed(1)}%`;
 
 /** Where players stand who began alike; dashed, as everything simulated. */
 export function FatesChart({ came }: { readonly came: NonNullable<Lab['came']> }) {
