@@ -1,3 +1,4 @@
+import { open } from 'node:fs/promises';
 import type { Database as SqliteFile } from 'better-sqlite3';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 
@@ -167,12 +168,41 @@ export async function writeWithPause<T>(
   pause: Pause,
   work: () => Promise<T>,
 ): Promise<T> {
+  const file = fileOf(manager);
+  const [{ cache_size: usual } = { cache_size: -16_000 }] = file.pragma('cache_size') as {
+    cache_size: number;
+  }[];
   pauses.set(manager, pause);
+  // What is written goes to the file while pieces are written, and not all of it with the commit.
+  file.pragma(`cache_size = -${String(SPILLED_KB)}`);
   try {
-    return await work();
+    const result = await work();
+    await synced(`${String(manager.dataSource.options.database)}-wal`);
+    return result;
   } finally {
+    file.pragma(`cache_size = ${String(usual)}`);
     // Writes that come later are given the same manager.
     pauses.delete(manager);
+  }
+}
+
+/** Kilobytes of changed pages that are kept back in a broad write. */
+const SPILLED_KB = 1_000;
+
+/**
+ * Waits in another thread until what was written so far is on disk. The commit waits for the disk in the
+ * main thread, and has little left to wait for.
+ */
+async function synced(path: string): Promise<void> {
+  try {
+    const wal = await open(path, 'r+');
+    try {
+      await wal.datasync();
+    } finally {
+      await wal.close();
+    }
+  } catch {
+    // The commit waits for the disk itself, and says what is wrong with it.
   }
 }
 
