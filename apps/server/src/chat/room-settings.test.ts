@@ -77,7 +77,9 @@ test('passwords are kept unreadable, are never told, and are gone with their key
   expect(JSON.stringify(await room(gully))).not.toMatch(/wet-boots|dry-socks/u);
   expect(statSync(join(folder, 'secret.key')).mode & 0o077).toBe(0);
   await gully.app.get(Database).flushed();
-  const files = readdirSync(folder).map((name) => readFileSync(join(folder, name), 'latin1'));
+  const files = readdirSync(folder, { withFileTypes: true, recursive: true })
+    .filter((each) => each.isFile())
+    .map(({ parentPath, name }) => readFileSync(join(parentPath, name), 'latin1'));
   expect(files.join('\n')).not.toMatch(/wet-boots|dry-socks/u);
   // What is not given stays; what is given empty goes.
   await set(gully, { account: 'gully', password: '' }, 1);

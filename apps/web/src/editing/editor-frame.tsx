@@ -61,7 +61,7 @@ export function EditorFrame<B extends object, S extends Kept>({
             if (!event.currentTarget.contains(event.target)) return;
             if (event.ctrlKey || event.metaKey || event.nativeEvent.isComposing) return;
             event.preventDefault();
-            form.current?.querySelector<HTMLElement>(FIRST_TEXT)?.focus();
+            if (form.current !== null) goToFirstText(form.current, event.target);
           }}
         >
           <div className="row flex-wrap">
@@ -114,6 +114,27 @@ export function EditorFrame<B extends object, S extends Kept>({
 
 /** Where a first text is written: in a script, of a timer, or of a list. */
 const FIRST_TEXT = '.cm-content, input.add-line, [data-first]';
+/** How long a text is waited for that is still on its way. */
+const TEXT_MS = 5_000;
+
+/** Goes on to the first text, also where its editor is still being loaded, unless the keyboard is elsewhere by then. */
+function goToFirstText(form: HTMLElement, from: HTMLElement): void {
+  const found = form.querySelector<HTMLElement>(FIRST_TEXT);
+  if (found !== null) {
+    found.focus();
+    return;
+  }
+  const watch = new MutationObserver(() => {
+    const come = form.querySelector<HTMLElement>(FIRST_TEXT);
+    if (come === null) return;
+    watch.disconnect();
+    if (document.activeElement === from) come.focus();
+  });
+  watch.observe(form, { childList: true, subtree: true });
+  setTimeout(() => {
+    watch.disconnect();
+  }, TEXT_MS);
+}
 
 /** The name of something that is known by its name alone. */
 export function NameField<B extends { readonly name: string }, S extends Kept>({

@@ -125,7 +125,9 @@ export function queueMeant(
   const isIn = (viewer: string, ...states: readonly LiveState[]) => {
     return (queue: Queue): boolean => {
       const entry = entryOf(queue, viewer);
-      return entry !== undefined && (states.length === 0 || (states as readonly string[]).includes(entry.state));
+      return (
+        entry !== undefined && (states.length === 0 || (states as readonly string[]).includes(entry.state))
+      );
     };
   };
   const queueOf = (viewer: string): Queue | undefined =>
