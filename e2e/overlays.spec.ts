@@ -106,7 +106,7 @@ test('an overlay is made by keyboard alone: a piece is added, moved, sized, take
   await expect(shown.getByText('Metres down')).toBeHidden();
   await page.getByRole('button', { name: 'New address' }).click();
   await page.getByRole('button', { name: 'Replace the address' }).click();
-  // On the stream it goes without a word; whoever opens it again is told.
+  // On the stream it goes without a word; who opens it again reads why.
   await expect(shown.locator('.scene')).toBeHidden();
   await expect(shown.locator('body')).toHaveText('');
   await shown.reload();

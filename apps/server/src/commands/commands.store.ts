@@ -184,7 +184,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     return {
       index,
       use: (commandId, viewer) => this.uses.of(commandId, viewer),
-      toldRefusal: (commandId, viewer, failure = '') =>
+      toldRefusal: (commandId, viewer, failure) =>
         this.refused.get(refusalKey({ commandId, viewer, failure })),
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),

@@ -6,7 +6,7 @@ import { By } from '../security/index.js';
 import { Tasks } from '../tasks/index.js';
 import { BalancesOfViewers } from './balances.js';
 import { ByFile } from './by-file.js';
-import { ByHand, type Wanted } from './by-hand.js';
+import { ByHand, type Posted, type Wanted } from './by-hand.js';
 import { CurrencySettingsService } from './currency-settings.js';
 import { Resetting } from './resetting.js';
 import { Payouts } from './payouts.js';
@@ -77,7 +77,7 @@ export class CurrencyController {
   @ApiOkResponse({ type: ByHandEffectDto })
   async look(@Body() given: ByHandDto): Promise<ByHandEffectDto> {
     const effect = await this.byHand.look(wantedOf(given));
-    return { ...effect, short: [...effect.short], over: [...effect.over], posting: null };
+    return effectView({ ...effect, posting: null });
   }
 
   /** Gives, takes or sets. */
@@ -89,7 +89,7 @@ export class CurrencyController {
     const effect = await this.tasks.run('Changing balances', (task) =>
       this.byHand.carryOut(wantedOf(given), given.key, actor, task),
     );
-    return { ...effect, short: [...effect.short], over: [...effect.over] };
+    return effectView(effect);
   }
 
   /** Moves all that one viewer has to another. */
@@ -100,7 +100,7 @@ export class CurrencyController {
   async transfer(@Body() { from, to, key }: TransferDto, @By() actor: Actor): Promise<ByHandEffectDto> {
     const [payer, payee] = [await this.byHand.person(from), await this.byHand.person(to)];
     const effect = await this.byHand.transfer(payer, payee, key, actor);
-    return { ...effect, short: [...effect.short], over: [...effect.over] };
+    return effectView(effect);
   }
 
   /** What a file of balances would come to; nothing is changed. */
@@ -112,7 +112,7 @@ export class CurrencyController {
     const look = await this.tasks.run('Reading balances from a file', (task) =>
       this.byFile.look(text, does, task),
     );
-    return { ...look, short: [...look.short], over: [...look.over], faults: [...look.faults], posting: null };
+    return { ...look, ...effectView({ ...look, posting: null }), faults: [...look.faults] };
   }
 
   /** Imports the file that was looked at. */
@@ -124,7 +124,7 @@ export class CurrencyController {
     const effect = await this.tasks.run('Importing balances', (task) =>
       this.byFile.carryOut(id, actor, task),
     );
-    return { ...effect, short: [...effect.short], over: [...effect.over] };
+    return effectView(effect);
   }
 
   /** Takes everything from everybody, after a copy of the database was made. */
@@ -176,3 +176,9 @@ function wantedOf({ does, amount, viewers, present, role }: ByHandDto): Wanted {
     });
   return { does, amount, whom: only };
 }
+
+const effectView = ({ viewers, total, short, over, posting }: Posted): ByHandEffectDto => ({
+  ...{ viewers, total, posting },
+  short: [...short],
+  over: [...over],
+});

@@ -20,7 +20,7 @@ interface Held {
   readonly balance: number;
 }
 
-/** What somebody had when places were read, and has now. */
+/** What a viewer had when places were read, and has now. */
 interface Moved {
   readonly before: number;
   readonly now: number;
@@ -53,7 +53,7 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
     this.keepers.follow('posted', (changes) => {
       this.follow(changes);
     });
-    // Whoever was merged, erased or set to be ignored takes no place.
+    // Viewers who were merged, erased or set to be ignored take no place.
     this.viewers.subscribe(() => {
       this.soon();
       return Promise.resolve();

@@ -169,9 +169,7 @@ export async function writeWithPause<T>(
   work: () => Promise<T>,
 ): Promise<T> {
   const file = fileOf(manager);
-  const [{ cache_size: usual } = { cache_size: -16_000 }] = file.pragma('cache_size') as {
-    cache_size: number;
-  }[];
+  const usual = file.pragma('cache_size', { simple: true }) as number;
   pauses.set(manager, pause);
   // What is written goes to the file while pieces are written, and not all of it with the commit.
   file.pragma(`cache_size = -${String(SPILLED_KB)}`);
@@ -180,9 +178,9 @@ export async function writeWithPause<T>(
     await synced(`${String(manager.dataSource.options.database)}-wal`);
     return result;
   } finally {
-    file.pragma(`cache_size = ${String(usual)}`);
     // Writes that come later are given the same manager.
     pauses.delete(manager);
+    file.pragma(`cache_size = ${String(usual)}`);
   }
 }
 

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { namesInWords, type PlayDecision, type Round } from '@gully/core/plays';
+import { namesInWords, stakersOf, type PlayDecision, type Round } from '@gully/core/plays';
 import { endRound, tickRound } from '@gully/core/games';
-import { channelLayers, type World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/pipeline';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';
@@ -14,7 +14,7 @@ import { Problem } from '../problem/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
 import { GamesService } from './games.service.js';
-import { givenToJoin, withBefore } from './joining.js';
+import { join } from './joining.js';
 import { sayOfGame } from './telling.js';
 
 interface Taken {
@@ -59,16 +59,15 @@ export class GameActing {
         const asked = { by: actor, at, mark: newId(at) };
         const streamer = this.streamer(player === undefined ? SELF : idOf(player.key), at);
         const wish = { does, viewer: streamer, roles: streamer.roles, typed };
-        const given = does === 'play' && typed === '' ? givenToJoin(world, game, streamer, asked) : undefined;
-        const layers = channelLayers();
-        if (given !== undefined) layers.apply(given, layers.over(world));
-        const over = given === undefined ? world : layers.over(world);
-        const decision = withBefore(given, world.games.play(over, id, wish, asked));
+        const { decision, given } =
+          does === 'play' && typed === ''
+            ? join(world, game, wish, asked)
+            : { decision: world.games.play(world, id, wish, asked), given: undefined };
         return this.taken(world, { game, decision, viewer: streamer }, at, (failed) => {
-          if (failed !== undefined) return failed;
-          if (does !== 'play') this.activity.record('changed', game.name, ACTS[does], actor);
-          else if (given !== undefined) this.activity.record('changed', game.name, given.words, actor);
-          return undefined;
+          const words = does === 'play' ? given?.words : ACTS[does];
+          if (failed === undefined && words !== undefined)
+            this.activity.record('changed', game.name, words, actor);
+          return failed;
         });
       },
     });
@@ -97,13 +96,9 @@ export class GameActing {
   /** Gives back what was staked in rounds that Gully stopped in the middle of, and says so once. */
   giveBack(rounds: readonly Round[]): void {
     // The last one tells chat of them all, so it is one that someone staked in.
-    const staked = rounds.filter(isStaked);
-    const inOrder = [...rounds.filter((round) => !isStaked(round)), ...staked];
-    const names = [
-      ...new Set(
-        staked.flatMap(({ plays }) => plays.filter(({ stake }) => stake > 0).map(({ name }) => name)),
-      ),
-    ];
+    const staked = rounds.filter((round) => stakersOf([round]).length > 0);
+    const inOrder = [...rounds.filter((round) => !staked.includes(round)), ...staked];
+    const names = stakersOf(staked);
     const titles = namesInWords([...new Set(staked.map(({ title }) => title))]);
     for (const [n, round] of inOrder.entries())
       this.pipeline.surely(
@@ -170,7 +165,7 @@ export class GameActing {
     };
   }
 
-  /** Whom the texts of a round are about. */
+  /** Who the texts of a round are about. */
   private firstOf({ plays }: Round, at: number): ViewerFacts {
     const first = plays.find(({ viewer }) => viewer !== '');
     if (first === undefined) return strangerFacts(SELF, this.settings.channelName, ['streamer'], at);
@@ -194,7 +189,5 @@ export class GameActing {
     return { key: this.connection.identityOf(name, undefined), name, role: 'streamer', at: Date.now() };
   }
 }
-
-const isStaked = ({ plays }: Round): boolean => plays.some(({ stake }) => stake > 0);
 
 const ACTS = { open: 'opened by hand', stop: 'stopped, and the stakes given back' } as const;

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   asPlayed,
   fitInWords,
+  GAME_KINDS,
   gameBody,
   prepareGame,
   recompute,
@@ -104,6 +105,16 @@ export class GameHistory {
     return { rounds: ended.length, same: ended.length - wrong.length, wrong: wrong.slice(0, TOLD) };
   }
 
+  /** Rows that only some kinds of games are tested by. */
+  private ifNeeded<T extends object>(
+    needed: boolean,
+    sql: string,
+    parameters: readonly unknown[],
+    options: ReadOptions | undefined,
+  ): Promise<readonly T[]> {
+    return needed ? this.database.long.rows<T>(sql, parameters, options) : Promise.resolve([]);
+  }
+
   /** What was played by each set of settings, who is up and who is down, and streaks. */
   async played(game: string, options?: ReadOptions): Promise<PlayedDto> {
     const { long } = this.database;
@@ -113,7 +124,11 @@ export class GameHistory {
       [game],
       options,
     );
-    const rounds = await long.rows<Omit<Counted, 'stake' | 'staked' | 'paid'>>(
+    const bodies = await this.bodiesOf(game);
+    const needs = (what: 'oneDraw' | 'draws'): boolean =>
+      [...bodies.values()].some(({ kind }) => GAME_KINDS[kind][what] !== undefined);
+    const rounds = await this.ifNeeded<Omit<Counted, 'stake' | 'staked' | 'paid'>>(
+      needs('oneDraw'),
       `SELECT version, variant, level, outcome, count(*) AS count FROM game_plays p
        WHERE game_id = ? AND outcome IS NOT NULL AND n = (SELECT min(f.n) FROM game_plays f
          WHERE f.round_id = p.round_id AND f.outcome IS NOT NULL)
@@ -121,7 +136,8 @@ export class GameHistory {
       [game],
       options,
     );
-    const drawn = await long.rows<{ version: number; numbers: string; count: number }>(
+    const drawn = await this.ifNeeded<{ version: number; numbers: string; count: number }>(
+      needs('draws'),
       `SELECT version, numbers, count(*) AS count FROM game_plays
        WHERE game_id = ? AND does = 'play' AND numbers != '[]' GROUP BY version, numbers LIMIT ${String(DRAWN)}`,
       [game],
@@ -133,7 +149,6 @@ export class GameHistory {
       [game],
       options,
     );
-    const bodies = await this.bodiesOf(game);
     let expectedLoss: number | null = null;
     const versions = spans.flatMap(({ version, first, last }): AsPlayedDto[] => {
       const body = bodies.get(version);

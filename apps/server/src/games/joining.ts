@@ -1,36 +1,44 @@
 import { amountOfCurrency, balancesOf, move, viewerAccount, type PostedChange } from '@gully/core/currency';
-import type { World } from '@gully/core/pipeline';
-import type { AskedOfGame, Game, PlayDecision } from '@gully/core/plays';
-import type { ViewerFacts } from '@gully/core/viewers';
+import { channelLayers, type World } from '@gully/core/pipeline';
+import type { AskedOfGame, Game, PlayDecision, PlayWish } from '@gully/core/plays';
+
+interface Joined {
+  readonly decision: PlayDecision;
+  /** what they were given first; undefined where they had enough */
+  readonly given: PostedChange | undefined;
+}
 
 /**
- * What the streamer lacks to join. They earn nothing on their own stream and may give themselves any
- * amount, so joining does it for them; the ledger names it as a correction.
+ * Lets the streamer join with the usual stake. They earn nothing on their own stream and may give
+ * themselves any amount, so what they lack is issued first; the ledger names it as a correction.
  */
-export function givenToJoin(
+export function join(world: World, game: Game, wish: PlayWish, asked: AskedOfGame): Joined {
+  const given = lackOf(world, game, wish, asked);
+  if (given === undefined) return { decision: world.games.play(world, game.id, wish, asked), given };
+  const layers = channelLayers();
+  const richer = layers.over(world);
+  layers.apply(given, richer);
+  const decision = world.games.play(richer, game.id, wish, asked);
+  return 'fault' in decision
+    ? { decision, given: undefined }
+    : { decision: { ...decision, changes: [given, ...decision.changes] }, given };
+}
+
+function lackOf(
   { purse }: World,
   { name, stake }: Game,
-  viewer: ViewerFacts,
+  { viewer }: PlayWish,
   { by, at, mark }: AskedOfGame,
 ): PostedChange | undefined {
   const account = viewerAccount(viewer.id);
   const has = purse.of(account)?.balance;
   if (!purse.settings.enabled || has === undefined || has >= stake.usual) return undefined;
   const amount = stake.usual - has;
-  const given = move(
+  const words = `gives ${amountOfCurrency(purse.settings, amount)} to ${viewer.name}, to join ${name}`;
+  const moved = move(
     balancesOf(purse),
     { from: 'issued', to: account, amount },
-    {
-      key: `${mark}:join`,
-      ...{ cause: 'correction', reference: '', by, at },
-      words: `gives ${amountOfCurrency(purse.settings, amount)} to ${viewer.name}, to join ${name}`,
-    },
+    { key: `${mark}:join`, cause: 'correction', reference: 'give', by, at, words },
   );
-  return 'change' in given ? given.change : undefined;
-}
-
-/** A decision with what comes before it, where it was not refused. */
-export function withBefore(first: PostedChange | undefined, decision: PlayDecision): PlayDecision {
-  if (first === undefined || 'fault' in decision) return decision;
-  return { ...decision, changes: [first, ...decision.changes] };
+  return 'change' in moved ? moved.change : undefined;
 }

@@ -117,7 +117,7 @@ describe('while people wait', () => {
     await room.gully.type('mossmoth', '!next', ['moderator']);
     await room.gully.said('pebblewren, your turn in Dash duels: type !here within 30 s.');
     await room.gully.type('mossmoth', '!queue empty', ['moderator']);
-    await room.gully.said('Dash duels is closed and empty. Whoever was waiting has back what they paid.');
+    await room.gully.said('Dash duels is closed and empty. Those waiting got back what they paid.');
     expect((await inIt()).length).toBe(0);
   });
 

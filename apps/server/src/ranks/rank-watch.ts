@@ -97,10 +97,11 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
       const some = ids.slice(at, at + TOGETHER);
       await this.viewers.loadIds(some);
       await this.world.prepare({ texts: [], viewers: some });
+      await this.reached.load(some);
       for (const id of some) {
         await pause();
         // What was known may have been let go of meanwhile, as after a write that failed.
-        await this.reached.load(some);
+        await this.reached.load([id]);
         const viewer = this.viewers.facts(id);
         if (viewer !== undefined && !viewer.bot && !viewer.ignored) await this.lookAt(viewer, now);
       }

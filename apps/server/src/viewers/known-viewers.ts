@@ -77,7 +77,7 @@ export class KnownViewers {
     if (this.byId.size > this.most) this.forget(this.byId.keys().next().value ?? '');
   }
 
-  /** True when the name was looked for, and who has it is known, or that it is nobody's. */
+  /** True when the name was looked for, and who has it is known, or that it is no one's. */
   hasLooked(name: string): boolean {
     const folded = foldNick(name);
     return this.nobody.has(folded) || (this.looked.has(folded) && this.byName(name) !== undefined);

@@ -116,7 +116,7 @@ test('a click on what a movement is about shows only those, and all of them can 
   await screen.findByText(/for 2 viewers, in 3 movements/u);
   expect(page.of('POST /api/ledger/reversal/look').at(-1)?.body).toEqual({ reference: 'r1' });
   fireEvent.click(within(screen.getByRole('dialog')).getByRole('button', { name: 'Cancel' }));
-  fireEvent.click(screen.getByRole('button', { name: 'Show movements of others than Supper bell too' }));
+  fireEvent.click(screen.getByRole('button', { name: 'Show all movements, not only Supper bell' }));
   await waitFor(() => {
     expect(screen.getByRole('button', { name: 'Take all back' }).hasAttribute('disabled')).toBe(true);
   });

@@ -48,7 +48,7 @@ export function LedgerPage() {
             <button
               type="button"
               className="btn s"
-              aria-label={`Show movements of others than ${names.get(about) ?? about} too`}
+              aria-label={`Show all movements, not only ${names.get(about) ?? about}`}
               onClick={() => {
                 narrowTo(undefined);
               }}

@@ -155,8 +155,8 @@ export function Calls({ data: { title, called, winners } }: { readonly data: Cal
       {winners !== '' && <div>A full line: {winners}</div>}
       <div className="aside calls">
         <div>
-          {before.map((call) => (
-            <span key={call}>{call}</span>
+          {before.map((call, n) => (
+            <span key={before.length - n}>{call}</span>
           ))}
         </div>
       </div>

@@ -106,10 +106,7 @@ export function queueCommands(command: Make): readonly CommandBody[] {
       'queue empty',
       MODERATORS,
       [],
-      [
-        step('empty'),
-        told('{{ queue.name }} is closed and empty. Whoever was waiting has back what they paid.'),
-      ],
+      [step('empty'), told('{{ queue.name }} is closed and empty. Those waiting got back what they paid.')],
     ),
     command(
       'queue handle',

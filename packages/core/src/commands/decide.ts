@@ -160,7 +160,7 @@ const TOLD_JUST_NOW: Check = {
   outcome: 'noted',
 };
 
-/** What moderators are told of where a command has no text for it; whom it is for and when are no mistakes. */
+/** What moderators are told of where a command has no text for it; a command for others, or for another time, is no mistake. */
 const TOLD_MODERATORS: ReadonlySet<RefusingGate | undefined> = new Set(['inputs', 'rank', 'cost']);
 
 /** Whether the viewer, or chat, was told a moment ago that it cannot be. Moderators are told each time. */

@@ -82,7 +82,7 @@ export const GATES: readonly Gate[] = [
     const rule = usageOf(title, command.inputs);
     const looksAt = {
       named: (name: string) => world.viewers.named(name),
-      isShared: (name: string) => world.viewers.isShared?.(name) === true,
+      isShared: (name: string) => world.viewers.isShared(name),
       balance: standingAt(line, world)?.balance,
     };
     const result = readInputs(command.inputs, typed, looksAt, refuseExtra);

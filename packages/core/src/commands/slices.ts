@@ -59,7 +59,7 @@ export const REFUSED: Slice<Pick<CommandWorld, 'commands'>, RefusedChange> = {
         commands: {
           ...under,
           toldRefusal: (commandId, viewer, failure) =>
-            told.get(refusalKey({ commandId, viewer, ...(failure === undefined ? {} : { failure }) })) ??
+            told.get(refusalKey({ commandId, viewer, failure })) ??
             under.toldRefusal(commandId, viewer, failure),
         },
       }),

@@ -24,7 +24,7 @@ export interface ViewersView {
   /** a viewer who is known or present, by name */
   named(name: string): ViewerFacts | undefined;
   /** whether several viewers are called so, and lately were here */
-  isShared?: (name: string) => boolean;
+  isShared(name: string): boolean;
 }
 
 /** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
@@ -56,6 +56,6 @@ export function refusalKey({
   commandId,
   viewer,
   failure = '',
-}: Pick<RefusedChange, 'commandId' | 'viewer' | 'failure'>): string {
+}: Pick<RefusedChange, 'commandId' | 'viewer'> & { readonly failure?: string | undefined }): string {
   return `${commandId} ${viewer} ${failure}`;
 }

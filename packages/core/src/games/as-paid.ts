@@ -7,22 +7,21 @@ import type { Result, SaidOfGame } from '../plays/index.js';
 export function asPaid(says: SaidOfGame | undefined, results: readonly Result[]): SaidOfGame | undefined {
   if (says === undefined || results.every(({ due, paid }) => due === paid)) return says;
   const { told } = says;
-  const [only] = results.length === 1 ? results : [];
-  const due = only?.due ?? 0;
-  const paid = only?.paid ?? 0;
+  const less = (fits: (result: Result) => boolean): number =>
+    results.filter(fits).reduce((sum, { due, paid }) => sum + Math.abs(due - paid), 0);
   return {
     ...says,
     told: {
       ...told,
-      ...(due > 0 && told.pays === due ? { pays: paid } : {}),
-      // Of what is taken beyond the stake, texts are told how much it is.
-      ...(due < 0 && told.left === -due ? { left: Math.abs(paid) } : {}),
+      ...(told.pays === undefined ? {} : { pays: told.pays - less(({ due }) => due > 0) }),
+      // Of what a wheel takes beyond the stake, texts are told how much it is.
+      ...(told.left === undefined ? {} : { left: told.left - less(({ due }) => due < 0) }),
       ...(told.winners === undefined
         ? {}
         : {
-            winners: told.winners.map((winner) => ({
-              ...winner,
-              pays: results.find(({ name }) => name === winner.name)?.paid ?? winner.pays,
+            winners: told.winners.map(({ name, pays }) => ({
+              name,
+              pays: pays - less((result) => result.due > 0 && result.name === name),
             })),
           }),
     },

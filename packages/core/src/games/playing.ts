@@ -3,6 +3,7 @@ import {
   afford,
   nextPlace,
   readStake,
+  stakersOf,
   type AskedOfGame,
   type Play,
   type PlayDecision,
@@ -167,15 +168,8 @@ function stopAll(world: PlayWorld, rounds: readonly Round[], asked: AskedOfGame,
   const failed = ended.find((each) => 'fault' in each);
   if (failed !== undefined) return failed;
   const changes = ended.flatMap((each) => ('changes' in each ? each.changes : []));
-  const staked = rounds.flatMap(({ plays }) =>
-    plays.filter(({ stake }) => stake > 0).map(({ name: who }) => who),
-  );
-  const names = [...new Set(staked)];
-  return {
-    changes,
-    says: { lines: ['stopped'], told: { names } },
-    words: `stops ${name}`,
-  };
+  const says = { lines: ['stopped'], told: { names: stakersOf(rounds) } };
+  return { changes, says, words: `stops ${name}` };
 }
 
 /** Takes what a kind decided into changes: how the round stands, and what is paid. */

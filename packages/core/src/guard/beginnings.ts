@@ -79,7 +79,7 @@ export function begin(way: Way): GuardSettings {
   };
 }
 
-/** A guard that looks at nothing: what a channel has until somebody begins one. */
+/** A guard that looks at nothing: what a channel has until someone sets one up. */
 export function guardOff(): GuardSettings {
   const { filters, ...rest } = begin('mild');
   const off = Object.entries(filters).map(([name, rule]) => [name, { ...rule, enabled: false }]);
@@ -108,7 +108,7 @@ export function alsoChanged(way: Way, now: GuardSettings): AlsoChanged[] {
     const { title } = filterOf(name);
     return PARTS.flatMap((part): AlsoChanged[] => {
       if (JSON.stringify(before[part]) === JSON.stringify(after[part])) return [];
-      // How whom it spares is set matters nothing while the filter stays off.
+      // Who is spared does not matter while the filter stays off.
       if (part !== 'enabled' && !before.enabled && !after.enabled) return [];
       return [{ id: `${name}.${part}`, ...PART_WORDS[part](title, before, after) }];
     });

@@ -27,6 +27,7 @@ export function emptyWorld(): World {
     viewers: {
       of: ({ viewer, name, roles, at }) => strangerFacts(viewer, name, roles, at),
       named: () => undefined,
+      isShared: () => false,
       lastWrote: () => undefined,
     },
     quiet: NOT_QUIET,

@@ -1,6 +1,7 @@
 export {
   escrowOfRound,
   nextPlace,
+  stakersOf,
   type Play,
   type PlayedChange,
   type Result,

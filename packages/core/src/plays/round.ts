@@ -92,6 +92,13 @@ export interface PlayedChange {
 /** The escrow that holds the stakes of a round. */
 export const escrowOfRound = (round: string): string => `game:${round}`;
 
+/** Who has staked something in these rounds, by name, each once. */
+export function stakersOf(rounds: readonly Pick<Round, 'plays'>[]): string[] {
+  return [
+    ...new Set(rounds.flatMap(({ plays }) => plays.filter(({ stake }) => stake > 0).map(({ name }) => name))),
+  ];
+}
+
 /** What happens next in a round gets this place. */
 export function nextPlace({ plays, ticks }: Pick<Round, 'plays' | 'ticks'>): number {
   return plays.length + ticks.length;

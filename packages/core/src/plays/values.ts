@@ -4,7 +4,7 @@ import type { Tally } from './tally.js';
 
 /** What the texts of a game are told beside its name. Whatever is left out is empty, or 0 for a number. */
 export interface Told {
-  /** what is told of, where that is several games */
+  /** what the message is about, where that is several games */
   readonly name?: string;
   /** what was staked, and what came back */
   readonly stake?: number;

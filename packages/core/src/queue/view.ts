@@ -102,7 +102,7 @@ const OF_THOSE_IN_IT: ReadonlySet<QueueWish['does']> = new Set([
   'remove',
   'first',
 ]);
-/** What a queue needs somebody for, in any of these states. */
+/** What can be done only with someone in one of these states. */
 const NEEDS: Partial<Readonly<Record<QueueWish['does'], readonly LiveState[]>>> = {
   call: ['waiting'],
   random: ['waiting'],
@@ -112,7 +112,7 @@ const NEEDS: Partial<Readonly<Record<QueueWish['does'], readonly LiveState[]>>> 
 /**
  * The queue that is meant by what is done in it where none is named: the one the person it concerns is
  * in, or the one the speaker is in, for a change of category leaves people where they are; then the
- * current one, unless only another has somebody to do it with.
+ * current one, unless only another has someone to do it with.
  */
 export function queueMeant(
   world: Pick<QueueWorld, 'queue' | 'stream'>,

@@ -2,7 +2,8 @@ import { type Check, hasAtLeast, type Role, ROLE_NAMES, strongestRole } from '..
 import type { Told } from '../plays/index.js';
 import type { NamedViewer, ViewerFacts } from '../viewers/index.js';
 
-export const EVENT_KINDS = [
+/** What the platform tells. */
+const PLATFORM_EVENTS = [
   'follow',
   'subscribed',
   'renewed',
@@ -12,6 +13,9 @@ export const EVENT_KINDS = [
   'cheer',
   'live',
   'offline',
+] as const;
+/** What Gully itself finds or does. */
+const OWN_EVENTS = [
   'arrival',
   'return',
   'rank',
@@ -21,6 +25,7 @@ export const EVENT_KINDS = [
   'redeemed',
   'played',
 ] as const;
+export const EVENT_KINDS = [...PLATFORM_EVENTS, ...OWN_EVENTS] as const;
 /** What happens on a channel and may start routines. `hand`: somebody pressed the button. */
 export type EventKind = (typeof EVENT_KINDS)[number] | 'hand';
 
@@ -71,21 +76,10 @@ export interface EventTrigger {
   readonly viewers: readonly NamedViewer[];
 }
 
-/** What Gully itself finds or does; all else the platform tells. */
-const OWN_EVENTS = [
-  'arrival',
-  'return',
-  'rank',
-  'called',
-  'confirmed',
-  'missed',
-  'redeemed',
-  'played',
-] as const;
-export type PlatformEvent = Exclude<(typeof EVENT_KINDS)[number], (typeof OWN_EVENTS)[number]>;
+export type PlatformEvent = (typeof PLATFORM_EVENTS)[number];
 
 export function isPlatformEvent(kind: EventKind): kind is PlatformEvent {
-  return kind !== 'hand' && !(OWN_EVENTS as readonly string[]).includes(kind);
+  return (PLATFORM_EVENTS as readonly string[]).includes(kind);
 }
 
 interface EventWords {
@@ -198,7 +192,7 @@ export function triggerInWords({ event, least, lowestRole, exactly, viewers }: E
     : `${words}${role}`;
 }
 
-/** Whom a role means: `VIPs and up`, or `only VIPs`. */
+/** Who is meant by a role: `VIPs and up`, or `only VIPs`. */
 export function rolesInWords(role: Role, exactly = false): string {
   if (exactly) return `only ${ROLE_NAMES[role]}s`;
   return role === 'viewer' ? 'everyone' : `${ROLE_NAMES[role]}s and up`;

@@ -81,6 +81,7 @@ export function worldOf(commands: readonly Command[], more: Parts = {}, prefix =
     viewers: {
       of: ({ name }) => facts(name),
       named: (name) => (KNOWN.includes(name) ? facts(name) : undefined),
+      isShared: () => false,
       lastWrote: () => undefined,
     },
   };

@@ -62,8 +62,7 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
             lastUseByViewer: theirs?.lastUse,
           };
         },
-        toldRefusal: (commandId, viewer, failure = '') =>
-          refused.get(refusalKey({ commandId, viewer, failure })),
+        toldRefusal: (commandId, viewer, failure) => refused.get(refusalKey({ commandId, viewer, failure })),
         openTo: (viewer, roles) => openCommands(index, viewer, roles),
         byRole: () => commandsByRole(index),
         doing: (fits) => commandDoing(index, fits),

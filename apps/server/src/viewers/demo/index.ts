@@ -24,6 +24,7 @@ export function viewersPart({ now, id }: Stage, guests: Guests): DemoPart {
           const row = guests.named(name);
           return row === undefined ? undefined : factsOf(row);
         },
+        isShared: () => false,
         lastWrote: (viewer) => guests.find(viewer)?.lastWrote ?? undefined,
       },
     }),

@@ -182,6 +182,11 @@ test('what is told is what was paid: no one loses more than they have, nor wins 
   table.play('quillrush', 'up');
   expect(table.said?.told.pays).toBe(30 + (results(table)[1]?.staked ?? 0));
   expect(table.has('quillrush')).toBe(START + 30);
+  // One of two in a duel has no room for what is won.
+  const rich = new Table({ duel: game('duel', {}, { cut: 0 }) }, numbers(0), START + 10);
+  rich.play('oxbowkid', 'duel', 'siltlark 50');
+  rich.play('siltlark', 'duel', 'yes');
+  expect(rich.said?.told).toMatchObject({ pays: 60, winners: [{ pays: 60 }] });
 });
 
 describe('rounds that wait for others', () => {

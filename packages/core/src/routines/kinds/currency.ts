@@ -158,7 +158,7 @@ function moving(
   return undefined;
 }
 
-/** Why somebody cannot have so much; undefined where they can. */
+/** Why a viewer cannot have so much; undefined where they can. */
 function overCap(
   { world }: StepRun,
   { name }: ViewerFacts,
