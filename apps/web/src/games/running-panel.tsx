@@ -64,7 +64,7 @@ function Running({ round, at }: { readonly round: RunningGame; readonly at: numb
       <p className="row flex-nowrap">
         <b className="truncate">{round.title}</b>
         <span className="s2 text-soft">
-          {round.count} {round.count === 1 ? 'plays' : 'play'}
+          {round.count} {round.count === 1 ? 'player' : 'players'}
           {round.pot > 0 && (
             <>
               , <span className="m">{short(round.pot)}</span> in

@@ -12,9 +12,14 @@ export function MediaPicker({ value, of, otherwise, onChange }: PickerProps) {
   const { data = [] } = useQuery(mediaQuery);
   const fits = (data as readonly Media[]).filter(({ kind }) => of === undefined || of.includes(kind));
   const { playing, play } = useListening();
+  const list = useRef<HTMLUListElement>(null);
+  // The keyboard begins at what is chosen, and not at the top of a long list.
+  useEffect(() => {
+    list.current?.querySelector<HTMLElement>('[aria-pressed="true"]')?.focus();
+  }, []);
   return (
     <div className="media-picker">
-      <ul aria-label="Library">
+      <ul ref={list} aria-label="Library">
         {otherwise !== undefined && (
           <li>
             <button

@@ -110,4 +110,4 @@ function Expected({ help }: { readonly help: RewardHelp }) {
   );
 }
 
-const percent = (share: number): string => `${share < 0.01 ? '<1' : String(Math.round(share * 100))} %`;
+const percent = (share: number): string => `${share < 0.01 ? '<1' : String(Math.round(share * 100))}%`;

@@ -94,7 +94,7 @@ test('next to the price stands what it means, and what is only expected says by 
     /1 h 30 min/u,
     /62 of 240/u,
     /About 3\.2 a stream, judged by how it sold/u,
-    /10 % of the 9,000 flint/u,
+    /10% of the 9,000 flint/u,
   ])
     expect(box.textContent).toMatch(words);
   told = { ...help, by: 'nothing' };
