@@ -1,4 +1,4 @@
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import { BLANK_TIMER } from '@gully/core/timers';
 import { expect, test } from './test-support/world.js';
 

@@ -1,6 +1,6 @@
 import { BLANK_OVERLAY, newPiece } from '@gully/core/overlays';
 import { BLANK_QUEUE } from '@gully/core/queue';
-import { STEP_KINDS, type Step } from '@gully/core/routines';
+import { type Step, STEP_KINDS } from '@gully/core/channel';
 import type { Locator } from '@playwright/test';
 import axe from 'axe-core';
 import { expect, openCommands, test, type Page } from './test-support/world.js';

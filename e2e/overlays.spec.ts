@@ -1,5 +1,5 @@
 import { BLANK_OVERLAY, newPiece, type OverlayBody, type Piece } from '@gully/core/overlays';
-import { STEP_KINDS, type StepOf } from '@gully/core/routines';
+import { STEP_KINDS, type StepOf } from '@gully/core/channel';
 import type { Browser } from '@playwright/test';
 import sharp from 'sharp';
 import { expect, test, type Page, type World } from './test-support/world.js';

@@ -1,5 +1,6 @@
+import type { Step } from '@gully/core/channel';
 import { readFileSync } from 'node:fs';
-import { BLANK_ROUTINE, routineOf, type Step } from '@gully/core/routines';
+import { BLANK_ROUTINE, routineOf } from '@gully/core/routines';
 import { addLine, addStep, expect, openCommands, test, type Page } from './test-support/world.js';
 
 const live = (page: Page) => page.getByRole('log', { name: 'Live chat' });

@@ -1,9 +1,10 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { BLANK_OVERLAY, newPiece, type Piece } from '@gully/core/overlays';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Browser, Page } from '@playwright/test';
 import { end, startGully } from './program.js';
 import { tellRatio } from './ratios.js';

@@ -1,10 +1,11 @@
+import type { Step } from '@gully/core/channel';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
-import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
+import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody } from '@gully/core/routines';
 import { BLANK_TIMER, type TimerBody } from '@gully/core/timers';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 

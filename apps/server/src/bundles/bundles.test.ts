@@ -1,7 +1,8 @@
+import type { Step } from '@gully/core/channel';
 import { readFileSync } from 'node:fs';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { bundleSchema, type Bundle } from '@gully/core/bundles';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';

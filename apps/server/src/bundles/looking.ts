@@ -1,6 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
 import { askedIn, ITEM_KINDS, THINGS, type Bundle, type ItemKind } from '@gully/core/bundles';
+import { isCostlyThing } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { Reference } from '@gully/core/things';
 import type { Task } from '../tasks/index.js';
@@ -63,7 +64,7 @@ export class Looking {
       name,
       state: ours === undefined ? 'new' : isSame(shape.portable(theirs), ours) ? 'same' : 'different',
       missing: [...missing, ...askedIn(theirs).map((question) => `the question ${question}`)],
-      costly: shape.isCostly(theirs),
+      costly: isCostlyThing(shape, theirs),
       theirs,
       ours: ours ?? null,
     };

@@ -1,6 +1,6 @@
 import { strongestRole, type ChatLine, type Role, type Why } from '@gully/core/chat';
 import type { LineView } from '@gully/core/news';
-import type { EventKind } from '@gully/core/routines';
+import type { EventKind } from '@gully/core/channel';
 import type { ChatLineRow } from './rows.js';
 
 /** A why with how long the deciding took. */

@@ -9,7 +9,7 @@ import {
   titleOf,
   type CommandBody,
 } from '@gully/core/commands';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { countersOf, withNames, wordsOf, type Faults, type Surroundings } from '@gully/core/routines';
 import type { NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
@@ -69,7 +69,7 @@ export class CommandsService extends Things<'command', StoredCommand> {
         index,
         openTo: (who, roles) => openCommands(index, who, roles),
         byRole: () => commandsByRole(index),
-        doing: (fits) => commandDoing(index, fits),
+        doing: (like) => commandDoing(index, like),
       },
     };
   }

@@ -15,7 +15,7 @@ import {
   type UseChange,
 } from '@gully/core/commands';
 import type { CommandCounts } from '@gully/core/news';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { countersOf, wordsOf } from '@gully/core/routines';
 import { In, IsNull } from 'typeorm';
 import { Database, type EntityManager } from '../database/index.js';
@@ -188,7 +188,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
         this.refused.get(refusalKey({ commandId, viewer, failure })),
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),
-      doing: (fits) => commandDoing(index, fits),
+      doing: (like) => commandDoing(index, like),
     };
   }
 

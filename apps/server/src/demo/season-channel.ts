@@ -1,6 +1,6 @@
 import type { Role } from '@gully/core/chat';
 import type { ViewerFacts } from '@gully/core/viewers';
-import { channelLayers, emptyWorld, type Change, type World } from '@gully/core/pipeline';
+import { type Change, channelLayers, EMPTY_WORLD, type World } from '@gully/core/channel';
 import type { About } from '@gully/core/news';
 import { chanceFrom } from '@gully/core/random';
 import { withNames } from '@gully/core/routines';
@@ -38,7 +38,7 @@ export class SeasonChannel implements Stage {
   readonly viewerId = (name: string): string | null => this.guests.named(name)?.id ?? null;
   stream: StreamState = OFFLINE;
   private readonly parts: readonly DemoPart[];
-  private readonly empty = emptyWorld();
+  private readonly empty = EMPTY_WORLD;
   private laid: ReturnType<typeof channelLayers> | undefined;
 
   constructor({ now, seed, evenings, board }: SeasonOf) {

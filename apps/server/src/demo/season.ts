@@ -1,11 +1,11 @@
+import { type Effect, eventNoun } from '@gully/core/channel';
 import { OFFLINE } from '@gully/core/stream';
 import type { Actor } from '@gully/core/actors';
 import { hasRun, type ChatLine } from '@gully/core/chat';
 import { decideEventPay } from '@gully/core/currency';
-import { decideLine, type Effect } from '@gully/core/pipeline';
+import { decideLine } from '@gully/core/pipeline';
 import {
   decideEvent,
-  EVENT_NAMES,
   eventInWords,
   whyOfEvent,
   resumeRun,
@@ -165,7 +165,7 @@ export class Season {
       for (const change of each.started.changes) this.channel.take(change);
       const { id: run, title } = each.started;
       this.channel.tell(at, 'ran', title, 'started (a routine)', by, { kind: 'run', id: run });
-      this.goOn(each.started, `of ${EVENT_NAMES[given.kind]} by ${viewer.name}`);
+      this.goOn(each.started, `of ${eventNoun(given.kind)} by ${viewer.name}`);
     }
   }
 

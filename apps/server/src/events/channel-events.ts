@@ -2,11 +2,10 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { Why } from '@gully/core/chat';
 import { decideEventPay, type PostedChange } from '@gully/core/currency';
-import type { Change, World } from '@gully/core/pipeline';
+import { type Change, eventNoun, type World } from '@gully/core/channel';
 import {
   beginBy,
   decideEvent,
-  EVENT_NAMES,
   eventInWords,
   whyOfEvent,
   type ChannelEvent,
@@ -162,7 +161,7 @@ export class ChannelEvents implements OnModuleInit {
         this.tell(event, told, { ...how, why: whyTold(event, happened, { ...how, isQuiet }), began });
         const effects = started.flatMap((each) => each.effects);
         this.performers.perform(effects, {
-          because: `of ${EVENT_NAMES[event.kind]}${by}`,
+          because: `of ${eventNoun(event.kind)}${by}`,
           viewer: event.viewer.id,
         });
         for (const each of told) this.runLog.record(each);
@@ -262,7 +261,7 @@ function toldOf(each: Happening, event: ChannelEvent): Told {
     id: `${event.id}:${prepared.id}`,
     owner: prepared.id,
     title: prepared.title,
-    occasion: { by: EVENT_NAMES[event.kind], at: event.at, viewer: event.viewer },
+    occasion: { by: eventNoun(event.kind), at: event.at, viewer: event.viewer },
     checks,
     ended: { how: 'refused', words: stop === undefined ? '' : `${stop.rule}: ${stop.measure}` },
   };

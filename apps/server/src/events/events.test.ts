@@ -1,6 +1,7 @@
+import type { Step } from '@gully/core/channel';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import type { ActivityView, LineView } from '@gully/core/news';
-import { routineOf, type EventTrigger, type Step } from '@gully/core/routines';
+import { routineOf, type EventTrigger } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';

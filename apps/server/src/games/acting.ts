@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { namesInWords, stakersOf, type PlayDecision, type Round } from '@gully/core/plays';
+import { namesInWords, stakersOf, type PlayDecision, type Round } from '@gully/core/games';
 import { endRound, tickRound } from '@gully/core/games';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';

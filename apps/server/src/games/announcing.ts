@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { PlayedChange, Result } from '@gully/core/plays';
+import type { PlayedChange, Result } from '@gully/core/games';
 import type { ChannelEvent } from '@gully/core/routines';
 import { strangerFacts } from '@gully/core/viewers';
 import { newId } from '../database/index.js';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { blankGame } from '@gully/core/games';
-import { STEP_KINDS } from '@gully/core/routines';
+import { STEP_KINDS } from '@gully/core/channel';
 import { gaming, GIVEN, until } from '../test-support/index.js';
 
 const room = gaming(['pebblewren', 'mossmoth', 'oxbowkid']);

@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
-import type { Round } from '@gully/core/plays';
+import type { Round } from '@gully/core/games';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { GameActing } from './acting.js';

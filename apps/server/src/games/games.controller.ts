@@ -2,7 +2,7 @@ import { Body, Controller, Get, HttpCode, NotFoundException, Param, Post, Query 
 import { ApiNoContentResponse, ApiOkResponse, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
 import { gameBody, gameFaults, type GameKindName } from '@gully/core/games';
-import type { Round } from '@gully/core/plays';
+import type { Round } from '@gully/core/games';
 import { IsString, MaxLength } from 'class-validator';
 import { PageQuery } from '../chat/index.js';
 import { ChannelWorld } from '../live/index.js';
@@ -146,9 +146,7 @@ export class GamesController extends thingsController<'game', StoredGame, GameDt
   view(game: StoredGame): GameDto {
     const { id, version, changedAt } = game;
     const { plays, staked, won } = this.store.tally(id, EVERYBODY);
-    const command = this.world
-      .now()
-      .commands.doing((step) => step.kind === 'play' && step.does === 'play' && step.game === id);
+    const command = this.world.now().commands.doing({ kind: 'play', does: 'play', game: id });
     return {
       ...(gameBody(game) as unknown as GameDto),
       id,

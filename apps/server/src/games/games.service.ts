@@ -10,7 +10,7 @@ import {
   type GameBody,
   type PreparedGame,
 } from '@gully/core/games';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults, Surroundings } from '@gully/core/routines';
 import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
 import { GameRow } from './rows.js';

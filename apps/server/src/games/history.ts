@@ -10,7 +10,7 @@ import {
   type PlayedCount,
 } from '@gully/core/games';
 import { chanceFrom } from '@gully/core/random';
-import type { Round } from '@gully/core/plays';
+import type { Round } from '@gully/core/games';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { Database, type ReadOptions } from '../database/index.js';

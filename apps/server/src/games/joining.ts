@@ -1,6 +1,6 @@
 import { amountOfCurrency, balancesOf, move, viewerAccount, type PostedChange } from '@gully/core/currency';
-import { channelLayers, type World } from '@gully/core/pipeline';
-import type { AskedOfGame, Game, PlayDecision, PlayWish } from '@gully/core/plays';
+import { channelLayers, type World } from '@gully/core/channel';
+import type { AskedOfGame, Game, PlayDecision, PlayWish } from '@gully/core/games';
 
 interface Joined {
   readonly decision: PlayDecision;

@@ -1,5 +1,5 @@
 import { escrowAccount, type PostedChange } from '@gully/core/currency';
-import { escrowOfRound, NO_TALLY, tallyAfter, tallyJoined, type Result, type Tally } from '@gully/core/plays';
+import { escrowOfRound, NO_TALLY, tallyAfter, tallyJoined, type Result, type Tally } from '@gully/core/games';
 import { readied, type EntityManager } from '../database/index.js';
 import { writePostings } from '../ledger/index.js';
 import { ERASED, type Joined } from '../viewers/index.js';

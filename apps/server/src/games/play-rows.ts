@@ -1,5 +1,5 @@
 import type { GameBody } from '@gully/core/games';
-import type { Play, PlayedChange, Result, Round, RoundEnd, Tick } from '@gully/core/plays';
+import type { Play, PlayedChange, Result, Round, RoundEnd, Tick } from '@gully/core/games';
 import { readied, type EntityManager } from '../database/index.js';
 
 /** Stands in the place of a viewer for all of them. */

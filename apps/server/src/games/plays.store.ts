@@ -9,7 +9,7 @@ import {
   type PlayedChange,
   type Round,
   type Tally,
-} from '@gully/core/plays';
+} from '@gully/core/games';
 import { Database } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';

@@ -1,5 +1,5 @@
-import { channelLayers, type Change, type Effect, type World } from '@gully/core/pipeline';
-import type { SaidOfGame } from '@gully/core/plays';
+import { type Change, channelLayers, type Effect, type World } from '@gully/core/channel';
+import type { SaidOfGame } from '@gully/core/games';
 import { quietAt } from '@gully/core/quiet';
 import { begin, type Started } from '@gully/core/routines';
 import type { ViewerFacts } from '@gully/core/viewers';

@@ -1,6 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { BEGINS, GAME_KIND_NAMES, type GameBody, type GameKindName, type Settings } from '@gully/core/games';
-import type { Stake } from '@gully/core/plays';
+import type { Stake } from '@gully/core/games';
 import { Type } from 'class-transformer';
 import {
   IsBoolean,

@@ -1,6 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { Recent, type GuardView, type ModeratedChange } from '@gully/core/guard';
-import type { GraceChange } from '@gully/core/routines';
+import { type GraceChange, type GuardView, type ModeratedChange, Recent } from '@gully/core/guard';
 import { ConnectionService } from '../chat/index.js';
 import { Database, insertMany, type EntityManager } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';

@@ -7,7 +7,7 @@ import {
   phraseGroupFaults,
   type PhraseGroupBody,
 } from '@gully/core/guard';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
 import { breather, type EntityManager } from '../database/index.js';

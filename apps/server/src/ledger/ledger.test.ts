@@ -1,6 +1,7 @@
+import type { Step } from '@gully/core/channel';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { NO_CURRENCY, type CurrencySettings } from '@gully/core/currency';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { FaultyDisk, Gully, newFolder, newStandin, until } from '../test-support/index.js';
 import { Database } from '../database/index.js';

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { listNameFault, LISTS_LIMIT, readLines, type ListBody } from '@gully/core/lists';
 import type { Actor } from '@gully/core/actors';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
 import { insertMany, type EntityManager } from '../database/index.js';

@@ -1,6 +1,6 @@
 import { randomInt } from 'node:crypto';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import type { World } from '@gully/core/pipeline';
+import { VIEWS, type World } from '@gully/core/channel';
 import { Environment } from '../configuration/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { breathe } from '../database/index.js';
@@ -31,32 +31,6 @@ interface Part<A extends Area> {
   readonly prepare?: (about: AboutToDecide) => Promise<void>;
 }
 
-/** A type error here names an area that is missing from the list, or one that there is none of. */
-const AREAS: Readonly<Record<Area, true>> = {
-  stream: true,
-  quiet: true,
-  guard: true,
-  grace: true,
-  viewers: true,
-  latest: true,
-  arrivals: true,
-  lists: true,
-  webhooks: true,
-  counters: true,
-  draws: true,
-  memory: true,
-  routines: true,
-  commands: true,
-  runs: true,
-  timers: true,
-  purse: true,
-  queue: true,
-  rewards: true,
-  games: true,
-  gameTexts: true,
-  stages: true,
-};
-
 /** The channel as it is now, as decisions look at it. Each area adds its own part while the server is put together. */
 @Injectable()
 export class ChannelWorld implements OnApplicationBootstrap {
@@ -68,7 +42,7 @@ export class ChannelWorld implements OnApplicationBootstrap {
     timeZone: '',
     chance: { below: (count: number) => randomInt(count) },
     work: undefined,
-    ...Object.fromEntries(Object.keys(AREAS).map((area) => [area, undefined])),
+    ...Object.fromEntries(VIEWS.map((area) => [area, undefined])),
   };
   /** render steps taken since it was last set to none */
   readonly work = { steps: 0 };
@@ -84,7 +58,7 @@ export class ChannelWorld implements OnApplicationBootstrap {
   }
 
   onApplicationBootstrap(): void {
-    const without = Object.keys(AREAS).filter((area) => !this.parts.has(area as Area));
+    const without = VIEWS.filter((area) => !this.parts.has(area as Area));
     if (without.length > 0) throw new Error(`no store for the areas ${without.join(', ')} of the world`);
   }
 

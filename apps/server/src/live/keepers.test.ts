@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { drawLine } from '@gully/core/lists';
-import { channelLayers, SLICES, type Change, type World } from '@gully/core/pipeline';
+import { type Change, channelLayers, SLICES, type World } from '@gully/core/channel';
 import { chanceFrom } from '@gully/core/random';
 import { anyChange, seen, type Things } from '@gully/core/test-support';
 import { BLANK_TIMER } from '@gully/core/timers';

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { SLICES, type Change } from '@gully/core/pipeline';
+import { type Change, SLICES } from '@gully/core/channel';
 import { breathe, type EntityManager } from '../database/index.js';
 
 type Kind = Change['kind'];

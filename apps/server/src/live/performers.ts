@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
 import type { Urgency } from '@gully/core/chat';
-import { EFFECTS, type Effect } from '@gully/core/pipeline';
+import { type Effect, EFFECTS } from '@gully/core/channel';
 import { LOG, type Log } from '../log/index.js';
 
 type Kind = Effect['kind'];

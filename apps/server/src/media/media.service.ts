@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { BLANK_MEDIA, mediaFaults, MEDIA_LIMITS, nameFrom, type MediaBody } from '@gully/core/media';
 import type { Actor } from '@gully/core/actors';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults } from '@gully/core/routines';
 import { Problem } from '../problem/index.js';
 import { BodyThings, ThingParts, type Bodied } from '../things/index.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { BLANK_OUTPUT, outputFaults, OUTPUTS_LIMIT, type OutputBody } from '@gully/core/outputs';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults } from '@gully/core/routines';
 import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
 import { OutputRow } from './rows.js';

@@ -1,6 +1,7 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { BLANK_OVERLAY, newPiece, type OverlayBody, type Scene } from '@gully/core/overlays';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { io, type Socket } from 'socket.io-client';
 import { FaultyDisk, Gully, newFolder, newStandin, until } from '../test-support/index.js';

@@ -2,7 +2,7 @@ import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { BLANK_OVERLAY, OVERLAY_LIMITS, overlayFaults, type OverlayBody } from '@gully/core/overlays';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults, Surroundings } from '@gully/core/routines';
 import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
 import { OverlayRow } from './rows.js';

@@ -1,7 +1,8 @@
+import { type Step, STEP_KINDS, type StepOf } from '@gully/core/channel';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { ActivityView } from '@gully/core/news';
 import { BLANK_OVERLAY, newPiece, type OverlayBody, type Scene, type ShownAlert } from '@gully/core/overlays';
-import { routineOf, STEP_KINDS, type Step, type StepOf } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { io, type Socket } from 'socket.io-client';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';

@@ -1,6 +1,7 @@
+import type { Step } from '@gully/core/channel';
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { allSteps, prepareRoutine, routineOf, startRun, type Routine, type Step } from '@gully/core/routines';
+import { allSteps, prepareRoutine, routineOf, startRun, type Routine } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { newId } from '../database/index.js';

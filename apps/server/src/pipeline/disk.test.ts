@@ -1,9 +1,10 @@
+import type { Step } from '@gully/core/channel';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, describe, expect, test } from '@jest/globals';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Database } from '../database/index.js';
 import { CounterRow } from '../routines/index.js';

@@ -1,5 +1,5 @@
 import type { Actor } from '@gully/core/actors';
-import type { Change } from '@gully/core/pipeline';
+import type { Change } from '@gully/core/channel';
 import type { EntityManager } from '../database/index.js';
 import type { Task } from '../tasks/index.js';
 import type { Seen } from '../viewers/index.js';

@@ -74,7 +74,15 @@ export class Announcing {
     const message = this.queues.find(queue)?.name ?? '';
     const ago = at - (entry.until ?? entry.endedAt ?? at);
     const facts = { count: 0, amount: '', message, recipient: '', ...(ago >= LATE_MS ? { late: ago } : {}) };
-    const event: ChannelEvent = { ...facts, id: newId(), kind, viewer, roles: viewer.roles, queue, at };
+    const event: ChannelEvent = {
+      ...facts,
+      id: newId(),
+      kind,
+      viewer,
+      roles: viewer.roles,
+      at,
+      queue: { id: queue, whileOff: false },
+    };
     this.events.happened(event, [], null).catch((error: unknown) => {
       this.log.error({ error, kind }, 'what happened in a queue could not be told to routines');
     });

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import {
   BLANK_HANDLE,
   handleFaults,

@@ -1,5 +1,6 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { afterAll, beforeAll, beforeEach, expect, test } from '@jest/globals';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { BLANK_HANDLE, BLANK_QUEUE } from '@gully/core/queue';
 import type { Standin } from '@gully/standin/standin';
 import { newId } from '../database/index.js';

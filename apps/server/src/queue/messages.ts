@@ -1,13 +1,6 @@
-import type { World } from '@gully/core/pipeline';
+import type { Step, World } from '@gully/core/channel';
 import type { Queue, QueueBody, QueueChange, QueueEntry, QueueMessage } from '@gully/core/queue';
-import {
-  begin,
-  prepareRoutine,
-  routineOf,
-  type PreparedRoutine,
-  type Started,
-  type Step,
-} from '@gully/core/routines';
+import { begin, prepareRoutine, routineOf, type PreparedRoutine, type Started } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { newId } from '../database/index.js';
 import { SELF } from '../live/index.js';

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { BLANK_QUEUE, NEW_QUEUE, QUEUE_LIMITS, queueFaults, type QueueBody } from '@gully/core/queue';
 import { textFault, type Faults, type Surroundings } from '@gully/core/routines';
 import { ChannelWorld } from '../live/index.js';

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 import { ViewersService } from '../viewers/index.js';

@@ -1,5 +1,5 @@
-import { nextPrivate } from '@gully/core/redemptions';
-import type { Change, Effect, World } from '@gully/core/pipeline';
+import { nextPrivate } from '@gully/core/rewards';
+import type { Change, Effect, World } from '@gully/core/channel';
 import { deliver, prepareReward, sayOf, type RewardBody } from '@gully/core/rewards';
 import type { Started } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';

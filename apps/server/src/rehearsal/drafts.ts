@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { DRAFT_KINDS, type DraftKind } from '@gully/core/things';
 import { IsIn, IsObject, IsString, Length } from 'class-validator';
 import type { AllThings } from '../things/index.js';

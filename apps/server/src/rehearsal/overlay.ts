@@ -1,4 +1,4 @@
-import { channelLayers, type Change, type World } from '@gully/core/pipeline';
+import { type Change, channelLayers, type World } from '@gully/core/channel';
 
 /** What has happened in one rehearsal, above the channel as it is. The channel is only ever read. */
 export class Overlay {

@@ -1,6 +1,7 @@
 import type { Check } from '@gully/core/chat';
-import type { Change, Effect, World } from '@gully/core/pipeline';
-import { resumeRun, type SayEffect, type Started } from '@gully/core/routines';
+import type { SayEffect } from '@gully/core/area';
+import type { Change, Effect, World } from '@gully/core/channel';
+import { resumeRun, type Started } from '@gully/core/routines';
 import { beginMessage, tellingsOf } from '../queue/index.js';
 import type { Overlay } from './overlay.js';
 

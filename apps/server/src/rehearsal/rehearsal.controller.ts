@@ -1,3 +1,4 @@
+import { EVENT_KINDS } from '@gully/core/channel';
 import { Body, Controller, Delete, HttpCode, Param, Post } from '@nestjs/common';
 import {
   ApiNoContentResponse,
@@ -7,7 +8,7 @@ import {
   ApiTags,
 } from '@nestjs/swagger';
 import { amountInWords } from '@gully/core/currency';
-import { EVENT_KINDS, LEAST_LIMIT } from '@gully/core/routines';
+import { LEAST_LIMIT } from '@gully/core/routines';
 import { FORCED, type Forced } from '@gully/core/random';
 import { Type } from 'class-transformer';
 import {

@@ -1,7 +1,8 @@
+import { outcomeInWords, type World } from '@gully/core/channel';
 import { Injectable } from '@nestjs/common';
 import type { ChatLine, Check, Why } from '@gully/core/chat';
 import { decideEventPay, NOTHING_HELD, viewerAccount } from '@gully/core/currency';
-import { decideLine, outcomeInWords, type World } from '@gully/core/pipeline';
+import { decideLine } from '@gully/core/pipeline';
 import { forcedChance, type Forced } from '@gully/core/random';
 import { beginBy, decideEvent, whyOfEvent, type ChannelEvent, type Started } from '@gully/core/routines';
 import { foldNick, strangerFacts, type ViewerFacts } from '@gully/core/viewers';

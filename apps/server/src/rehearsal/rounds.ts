@@ -1,5 +1,5 @@
 import { tickRound, type PreparedGame } from '@gully/core/games';
-import type { Change, World } from '@gully/core/pipeline';
+import type { Change, World } from '@gully/core/channel';
 import type { Started } from '@gully/core/routines';
 import { strangerFacts } from '@gully/core/viewers';
 import { sayOfGame } from '../games/index.js';

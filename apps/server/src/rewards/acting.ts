@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import type { Change } from '@gully/core/pipeline';
-import { happens, OPEN_STATES, returns, priceKey, type Redemption } from '@gully/core/redemptions';
+import type { Change } from '@gully/core/channel';
+import { happens, OPEN_STATES, returns, priceKey, type Redemption } from '@gully/core/rewards';
 import { ActivityService } from '../activity/index.js';
 import { Database } from '../database/index.js';
 import { ChannelWorld } from '../live/index.js';

@@ -7,7 +7,7 @@ import {
   takeAnswer,
   type Redemption,
   type RewardMessage,
-} from '@gully/core/redemptions';
+} from '@gully/core/rewards';
 import { sayOf } from '@gully/core/rewards';
 import { strangerFacts } from '@gully/core/viewers';
 import { ConnectionService, HandledMessages, Outbox, type Heard } from '../chat/index.js';

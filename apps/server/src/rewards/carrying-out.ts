@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { happens, returns, settle, type Redemption, type RedemptionChange } from '@gully/core/redemptions';
+import { happens, returns, settle, type Redemption, type RedemptionChange } from '@gully/core/rewards';
 import { deliver, failedDelivery, sayOf, type Delivery, type PreparedReward } from '@gully/core/rewards';
 import { runId, type ChannelEvent } from '@gully/core/routines';
 import type { StageChange, StageEnding } from '@gully/core/stage';

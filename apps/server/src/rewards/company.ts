@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { earnsNothing } from '@gully/core/currency';
-import type { Redemption } from '@gully/core/redemptions';
+import type { Redemption } from '@gully/core/rewards';
 import { viewerKey, type ViewerFacts } from '@gully/core/viewers';
 import { ConnectionService } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';

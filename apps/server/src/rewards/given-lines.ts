@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
-import { linesLeft } from '@gully/core/redemptions';
+import { linesLeft } from '@gully/core/rewards';
 import { ActivityService } from '../activity/index.js';
 import { Database } from '../database/index.js';
 import { ListsService } from '../lists/index.js';

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { Redemption, RedemptionState } from '@gully/core/redemptions';
+import type { Redemption, RedemptionState } from '@gully/core/rewards';
 import { Database, type ReadOptions } from '../database/index.js';
 import { AnswerVault } from './answer-vault.js';
 import { redemptionFrom, sealedFor, SELECT_REDEMPTIONS, type StoredRedemption } from './redemption-rows.js';

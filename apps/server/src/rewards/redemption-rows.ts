@@ -6,7 +6,7 @@ import {
   type Redemption,
   type RedemptionChange,
   type RedemptionState,
-} from '@gully/core/redemptions';
+} from '@gully/core/rewards';
 import { readied, type EntityManager } from '../database/index.js';
 import type { AnswerVault } from './answer-vault.js';
 

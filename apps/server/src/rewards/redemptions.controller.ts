@@ -11,7 +11,7 @@ import {
 } from '@nestjs/common';
 import { ApiOkResponse, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import type { Actor } from '@gully/core/actors';
-import { REDEMPTION_STATES, type Redemption, type RedemptionState } from '@gully/core/redemptions';
+import { REDEMPTION_STATES, type Redemption, type RedemptionState } from '@gully/core/rewards';
 import { stringify } from 'csv-stringify/sync';
 import { IsIn, IsString, MaxLength } from 'class-validator';
 import { ActivityService } from '../activity/index.js';

@@ -7,7 +7,7 @@ import {
   type Redemption,
   type RedemptionChange,
   type RewardsView,
-} from '@gully/core/redemptions';
+} from '@gully/core/rewards';
 import { silenceOf } from '@gully/core/guard';
 import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
-import { countedFrom, leftOf } from '@gully/core/redemptions';
+import { countedFrom, leftOf } from '@gully/core/rewards';
 import { rewardBody } from '@gully/core/rewards';
 import { IsString, MaxLength } from 'class-validator';
 import { ChannelWorld } from '../live/index.js';
@@ -64,7 +64,7 @@ export class RewardsController extends thingsController<'reward', StoredReward, 
       left: leftOf({ id, terms: reward }, world) ?? null,
       waiting: this.store.all().filter((each) => each.reward === id && each.state !== 'bought').length,
       fault: this.things.preparedOf(id)?.routine.fault ?? null,
-      command: world.commands.doing((step) => step.kind === 'redeem' && step.reward === id) ?? null,
+      command: world.commands.doing({ kind: 'redeem', reward: id }) ?? null,
     };
   }
 }

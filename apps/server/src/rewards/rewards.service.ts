@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { World } from '@gully/core/pipeline';
-import { REWARD_LIMITS } from '@gully/core/redemptions';
+import type { World } from '@gully/core/channel';
+import { REWARD_LIMITS } from '@gully/core/rewards';
 import {
   BLANK_REWARD,
   prepareReward,

@@ -1,8 +1,9 @@
+import { type Step, STEP_KINDS } from '@gully/core/channel';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, jest, test } from '@jest/globals';
 import { BLANK_REWARD } from '@gully/core/rewards';
-import { routineOf, STEP_KINDS, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { Outbox } from '../chat/index.js';
 import { GIVEN, selling, until } from '../test-support/index.js';
 import { AnswerErasing } from './erasing.js';

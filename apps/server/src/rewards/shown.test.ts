@@ -1,7 +1,8 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { afterEach, expect, test } from '@jest/globals';
 import { BLANK_OVERLAY, newPiece } from '@gully/core/overlays';
 import { BLANK_REWARD } from '@gully/core/rewards';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { io, type Socket } from 'socket.io-client';
 import { GIVEN, selling, until } from '../test-support/index.js';
 

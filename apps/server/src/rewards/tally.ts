@@ -1,4 +1,4 @@
-import type { Sales } from '@gully/core/redemptions';
+import type { Sales } from '@gully/core/rewards';
 
 /** Sales of one reward that were not returned, by when and to whom they were. */
 export class Tally implements Sales {

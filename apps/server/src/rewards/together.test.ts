@@ -1,5 +1,6 @@
+import type { Step } from '@gully/core/channel';
 import { expect, test } from '@jest/globals';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { BLANK_REWARD } from '@gully/core/rewards';
 import fc from 'fast-check';
 import { verifyLedger } from '../ledger/index.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { Change, World } from '@gully/core/pipeline';
-import { buy, type Reward } from '@gully/core/redemptions';
+import type { Change, World } from '@gully/core/channel';
+import { buy, type Reward } from '@gully/core/rewards';
 import type { ChannelEvent } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
@@ -47,7 +47,7 @@ function rewardSaid(
   for (const reward of world.rewards.all()) {
     const { gives, bench, name } = reward.terms;
     if (gives !== 'bench' || bench.lengths.every((length) => length[kind] === null)) continue;
-    const own = world.commands.doing((step) => step.kind === 'redeem' && step.reward === reward.id);
+    const own = world.commands.doing({ kind: 'redeem', reward: reward.id });
     for (const start of [own, name])
       if (start !== undefined && foldName(said).startsWith(`${foldName(start)} `))
         return { reward, rest: said.slice(start.length).trim() };

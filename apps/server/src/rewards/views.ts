@@ -13,7 +13,7 @@ import {
   type RedemptionState,
   type RewardMessage,
   type Stock,
-} from '@gully/core/redemptions';
+} from '@gully/core/rewards';
 import type { RewardBody } from '@gully/core/rewards';
 import { Type } from 'class-transformer';
 import {

@@ -1,10 +1,10 @@
+import type { EventKind } from '@gully/core/channel';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
   BLANK_ROUTINE,
   countersOf,
   prepareRoutine,
   wordsOf,
-  type EventKind,
   type NamedRoutine,
   type NamedRoutineBody,
   type PreparedNamed,

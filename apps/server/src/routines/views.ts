@@ -1,13 +1,12 @@
+import { EVENT_KINDS, type Step } from '@gully/core/channel';
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { ROLES, type Role } from '@gully/core/chat';
 import {
   AFTER_RESTART,
-  EVENT_KINDS,
   WHILE_RUNNING,
   type EventTrigger,
   type NamedRoutineBody,
   type Routine,
-  type Step,
 } from '@gully/core/routines';
 import { LIVE_CHOICES, type When } from '@gully/core/stream';
 import type { NamedViewer } from '@gully/core/viewers';

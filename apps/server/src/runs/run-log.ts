@@ -1,7 +1,8 @@
+import type { Occasion } from '@gully/core/channel';
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import { reasonOf, type Check } from '@gully/core/chat';
 import type { RunView } from '@gully/core/news';
-import type { Occasion, RunEnd } from '@gully/core/routines';
+import type { RunEnd } from '@gully/core/routines';
 import { ChatLog } from '../chat/index.js';
 import { Batch, Database, insertMany, type EntityManager } from '../database/index.js';
 import { RunLogRow } from './rows.js';

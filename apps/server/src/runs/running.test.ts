@@ -1,7 +1,8 @@
+import { type Step, STEP_KINDS } from '@gully/core/channel';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { routineOf, STEP_KINDS, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 

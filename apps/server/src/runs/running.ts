@@ -1,7 +1,8 @@
+import { refundOf } from '@gully/core/currency';
 import { Injectable, type OnApplicationBootstrap, type OnModuleInit } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { settle } from '@gully/core/redemptions';
-import { refundOf, resumeRun, type RunState } from '@gully/core/routines';
+import { settle } from '@gully/core/rewards';
+import { resumeRun, type RunState } from '@gully/core/routines';
 import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';

@@ -1,4 +1,4 @@
-import type { Change, World } from '@gully/core/pipeline';
+import type { Change, World } from '@gully/core/channel';
 import type { Chance } from '@gully/core/random';
 import type { Started } from '@gully/core/routines';
 import type { Role } from '@gully/core/chat';

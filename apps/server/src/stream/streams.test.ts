@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import { BLANK_REWARD } from '@gully/core/rewards';
 import { openDatabase } from '../database/index.js';
 import { STORED } from '../stored.js';

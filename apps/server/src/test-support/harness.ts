@@ -1,3 +1,4 @@
+import type { Step } from '@gully/core/channel';
 import 'reflect-metadata';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -6,7 +7,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { STARTER_SETS } from '@gully/core/bundles';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import type { LineView, RunView } from '@gully/core/news';
-import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody, type Step } from '@gully/core/routines';
+import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody } from '@gully/core/routines';
 import { startStandin, type Standin, type StandinOptions } from '@gully/standin/standin';
 import request from 'supertest';
 import type TestAgent from 'supertest/lib/agent.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { BodyOf } from '@gully/core/bundles';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { THING_KINDS, type DraftKind, type ThingKind } from '@gully/core/things';
 import type { Head, Things } from './things.js';
 

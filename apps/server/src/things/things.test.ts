@@ -1,6 +1,7 @@
+import type { Step } from '@gully/core/channel';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { BLANK_COMMAND } from '@gully/core/commands';
-import { BLANK_ROUTINE, routineOf, sayOnly, type Step } from '@gully/core/routines';
+import { BLANK_ROUTINE, routineOf, sayOnly } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import { VersionRow } from './rows.js';

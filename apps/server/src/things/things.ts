@@ -1,7 +1,7 @@
 import { Injectable, type Type } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import { THINGS, type BodyOf } from '@gully/core/bundles';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import type { Faults, Surroundings } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingKind, ThingShape } from '@gully/core/things';

@@ -1,6 +1,6 @@
 import { randomInt } from 'node:crypto';
-import type { Change, World } from '@gully/core/pipeline';
-import type { PreparedRoutine, RoutineEffect } from '@gully/core/routines';
+import type { Change, RunEffect, World } from '@gully/core/channel';
+import type { PreparedRoutine } from '@gully/core/routines';
 import {
   beginTimer,
   factOf,
@@ -20,7 +20,7 @@ import type { Told } from '../runs/index.js';
 /** What a firing comes to. */
 export interface Fired {
   readonly changes: readonly Change[];
-  readonly effects: readonly RoutineEffect[];
+  readonly effects: readonly RunEffect[];
   readonly because: string;
   readonly told: Told;
 }

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { durationInWords } from '@gully/core/text';
 import { beginTimer, firingChecks, timerBody, type TimerBody } from '@gully/core/timers';
 import { strangerFacts } from '@gully/core/viewers';

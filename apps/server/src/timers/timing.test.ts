@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { STARTERS } from '@gully/core/commands';
 import { chanceFrom } from '@gully/core/random';
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import { BLANK_TIMER, forecast, type TimerBody } from '@gully/core/timers';
 import type { Standin } from '@gully/standin/standin';
 import { openDatabase } from '../database/index.js';

@@ -1,5 +1,6 @@
+import type { Step } from '@gully/core/channel';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import fc from 'fast-check';
 import { Gully, newStandin, until } from '../test-support/index.js';

@@ -1,6 +1,6 @@
 import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
-import type { World } from '@gully/core/pipeline';
+import type { World } from '@gully/core/channel';
 import { foldNick, strangerFacts, type NamedViewer, type ViewerFacts } from '@gully/core/viewers';
 import { In, IsNull } from 'typeorm';
 import { CONNECTION } from '../chat/index.js';

@@ -1,5 +1,5 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
-import type { PostChange } from '@gully/core/routines';
+import type { PostChange } from '@gully/core/webhooks';
 import { Environment } from '../configuration/index.js';
 import { Database, type EntityManager } from '../database/index.js';
 import { DeliveryRow } from './rows.js';

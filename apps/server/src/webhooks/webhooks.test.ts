@@ -1,6 +1,7 @@
+import type { Step } from '@gully/core/channel';
 import { createHmac } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
-import { routineOf, type Step } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
 import { DeliveryRow } from './rows.js';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';

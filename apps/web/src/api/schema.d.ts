@@ -5973,7 +5973,7 @@ export interface components {
             /** @description whsec_ and base64; kept when not given, removed when empty */
             secret?: string;
         };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["PlayStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"])[];
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["PlayStep"])[];
         Conditions: {
             id: string;
             /** @enum {string} */
@@ -6018,6 +6018,76 @@ export interface components {
             texts: string[];
             /** @enum {string} */
             order: "random" | "turn" | "bag";
+        };
+        ShowStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ShowStep";
+            id: string;
+            /** @enum {string} */
+            what: "media" | "portrait" | "card" | "text";
+            media: string;
+            /** @enum {string} */
+            whose: "viewer" | "target";
+            text: string;
+            seconds: number;
+            /** @enum {string} */
+            place: "middle" | "top" | "bottom" | "left" | "right";
+            /** @enum {string} */
+            animation: "fade" | "rise" | "drop" | "slide" | "grow" | "none";
+            sound: string;
+            volume: number;
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SoundStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SoundStep";
+            id: string;
+            sound: string;
+            volume: number;
+            /** @enum {string} */
+            plays: "now" | "in-turn";
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SpeakStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "SpeakStep";
+            id: string;
+            text: string;
+            most: number;
+            volume: number;
+            overlay: string;
+            /** @enum {string} */
+            then: "go-on" | "wait";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        StageStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "StageStep";
+            id: string;
+            /** @enum {string} */
+            does: "skip" | "hold" | "go-on" | "replay" | "clear";
+            overlay: string;
         };
         DrawStep: {
             /**
@@ -6240,7 +6310,7 @@ export interface components {
             id: string;
             amount: string;
             /** @enum {string} */
-            to: "target" | "viewer";
+            to: "viewer" | "target";
             /** @enum {string} */
             from: "house" | "viewer";
             /** @enum {string} */
@@ -6255,7 +6325,7 @@ export interface components {
             id: string;
             amount: string;
             /** @enum {string} */
-            from: "target" | "viewer";
+            from: "viewer" | "target";
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
@@ -6267,7 +6337,7 @@ export interface components {
             kind: "SetStep";
             id: string;
             /** @enum {string} */
-            whose: "target" | "viewer";
+            whose: "viewer" | "target";
             amount: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
@@ -6328,76 +6398,6 @@ export interface components {
             typed: string;
             /** @enum {string} */
             ifFails: "go-on" | "stop";
-        };
-        ShowStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "ShowStep";
-            id: string;
-            /** @enum {string} */
-            what: "media" | "portrait" | "card" | "text";
-            media: string;
-            /** @enum {string} */
-            whose: "viewer" | "target";
-            text: string;
-            seconds: number;
-            /** @enum {string} */
-            place: "middle" | "top" | "bottom" | "left" | "right";
-            /** @enum {string} */
-            animation: "fade" | "rise" | "drop" | "slide" | "grow" | "none";
-            sound: string;
-            volume: number;
-            overlay: string;
-            /** @enum {string} */
-            then: "go-on" | "wait";
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
-        };
-        SoundStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "SoundStep";
-            id: string;
-            sound: string;
-            volume: number;
-            /** @enum {string} */
-            plays: "now" | "in-turn";
-            overlay: string;
-            /** @enum {string} */
-            then: "go-on" | "wait";
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
-        };
-        SpeakStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "SpeakStep";
-            id: string;
-            text: string;
-            most: number;
-            volume: number;
-            overlay: string;
-            /** @enum {string} */
-            then: "go-on" | "wait";
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
-        };
-        StageStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "StageStep";
-            id: string;
-            /** @enum {string} */
-            does: "skip" | "hold" | "go-on" | "replay" | "clear";
-            overlay: string;
         };
     };
     responses: never;

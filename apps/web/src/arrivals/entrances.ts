@@ -1,11 +1,6 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import type { Role } from '@gully/core/chat';
-import {
-  BLANK_ROUTINE,
-  rolesInWords,
-  routineOf,
-  STEP_KINDS,
-  type NamedRoutineBody,
-} from '@gully/core/routines';
+import { BLANK_ROUTINE, rolesInWords, routineOf, type NamedRoutineBody } from '@gully/core/routines';
 import type { NamedRoutine } from '../api/index.js';
 
 /** Hours within which nobody enters twice, unless somebody says otherwise. */

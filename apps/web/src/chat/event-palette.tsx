@@ -1,9 +1,10 @@
-import { EVENT_KINDS, EVENT_NAMES, EVENT_WORDS } from '@gully/core/routines';
+import { EVENT_KINDS, eventNoun, EVENTS } from '@gully/core/channel';
 import { useQuery } from '@tanstack/react-query';
 import { channelQuery } from '../live/index.js';
 import type { ActsProps } from '../manifest/index.js';
 import { useStored } from '../ui/index.js';
-import { PLATFORM_EVENTS, rolesOf, SAY_AS, simulate, SOMEBODY } from './simulate.js';
+import { PLATFORM_EVENTS } from '@gully/core/stream';
+import { rolesOf, SAY_AS, simulate, SOMEBODY } from './simulate.js';
 import { playInRehearsal } from './why-ways.js';
 
 /** How many raid, gift or cheer where the palette raises it; the dock asks. */
@@ -19,7 +20,7 @@ export function EventPalette({ search, show }: ActsProps) {
   const name = stored ?? '';
   const raised = (kind: (typeof EVENT_KINDS)[number]) => ({
     kind,
-    count: EVENT_WORDS[kind].counts === undefined ? 0 : COUNT,
+    count: EVENTS[kind].counts === undefined ? 0 : COUNT,
     message: '',
   });
   const simulated = channel?.standin === true ? PLATFORM_EVENTS : [];
@@ -27,17 +28,17 @@ export function EventPalette({ search, show }: ActsProps) {
     <>
       {simulated.map((kind) =>
         show({
-          label: `Raise ${EVENT_NAMES[kind]}`,
+          label: `Raise ${eventNoun(kind)}`,
           hint: 'simulated',
-          words: ['event', EVENT_WORDS[kind].name],
+          words: ['event', EVENTS[kind].name],
           run: () => void simulate(raised(kind), name, rolesOf(role)),
         }),
       )}
       {EVENT_KINDS.map((kind) =>
         show({
-          label: `Rehearse ${EVENT_NAMES[kind]}`,
+          label: `Rehearse ${eventNoun(kind)}`,
           hint: 'nothing real happens',
-          words: ['raise', 'event', EVENT_WORDS[kind].name],
+          words: ['raise', 'event', EVENTS[kind].name],
           run: () => {
             playInRehearsal({ name: name || SOMEBODY, roles: rolesOf(role), typed: raised(kind) });
           },

@@ -1,4 +1,4 @@
-import { EVENT_KINDS, EVENT_WORDS } from '@gully/core/routines';
+import { EVENT_KINDS, EVENTS } from '@gully/core/channel';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { openRoutine } from '../routines/index.js';
@@ -13,13 +13,13 @@ export function EventTable({ name, pending, kinds = EVENT_KINDS, onRaise }: Rais
   const kind = chosen ?? waited ?? 'follow';
   const [count, setCount] = useState<number | null>(12);
   const [message, setMessage] = useState('');
-  const { counts } = EVENT_WORDS[kind];
+  const { counts } = EVENTS[kind];
   return (
     <div className="grid w-[min(300px,80vw)] gap-2.5">
       <Choice
         label="Which event"
         value={kind}
-        options={kinds.map((value) => ({ value, label: EVENT_WORDS[value].name }))}
+        options={kinds.map((value) => ({ value, label: EVENTS[value].name }))}
         onChange={setKind}
       />
       {counts !== undefined && (

@@ -1,5 +1,6 @@
 export { LiveSide } from './live-side.js';
-export { RaiseEvent, raisedInWords, type Raised } from './raise-event.js';
+export { RaiseEvent, type Raised } from './raise-event.js';
+export { raisedInWords } from './raised-in-words.js';
 export { ENDING_WORDS, RunWhy } from './run-why.js';
 export { Brief } from './brief.js';
 export { WhyPanel } from './why-panel.js';

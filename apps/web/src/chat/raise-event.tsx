@@ -1,18 +1,13 @@
-import { EVENT_NAMES, type EVENT_KINDS } from '@gully/core/routines';
+import type { EventKind, EventName } from '@gully/core/channel';
 import { comesLater, Opens } from '../ui/index.js';
 
 const EventTable = comesLater(async () => (await import('./event-table.js')).EventTable, 3);
 
 /** An event as it is raised by hand. `hand`: the routine that is open is run. */
 export interface Raised {
-  readonly kind: (typeof EVENT_KINDS)[number] | 'hand';
+  readonly kind: EventKind;
   readonly count: number;
   readonly message: string;
-}
-
-export function raisedInWords({ kind, count }: Raised): string {
-  if (kind === 'hand') return 'runs the routine that is open';
-  return `raises ${EVENT_NAMES[kind]}${count > 0 ? `, ${count.toLocaleString('en')}` : ''}`;
 }
 
 export interface RaiseEventProps {
@@ -20,7 +15,7 @@ export interface RaiseEventProps {
   readonly name: string;
   readonly pending: boolean;
   /** events that can be raised; all when it is not given */
-  readonly kinds?: readonly (typeof EVENT_KINDS)[number][];
+  readonly kinds?: readonly EventName[];
   readonly onRaise: (raised: Raised) => void;
 }
 

@@ -4,7 +4,8 @@ import { answerOf, api } from '../api/index.js';
 import { channelQuery } from '../live/index.js';
 import { comesLater, Opens, tellProblem, toast, useStored } from '../ui/index.js';
 import { RaiseEvent } from './raise-event.js';
-import { PLATFORM_EVENTS, rolesOf, SAY_AS, simulate, SOMEBODY } from './simulate.js';
+import { PLATFORM_EVENTS } from '@gully/core/stream';
+import { rolesOf, SAY_AS, simulate, SOMEBODY } from './simulate.js';
 
 const SayAs = comesLater(async () => (await import('./say-as.js')).SayAs, 3);
 

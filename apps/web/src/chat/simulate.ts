@@ -1,10 +1,7 @@
-import { EVENT_KINDS, isPlatformEvent } from '@gully/core/routines';
+import { isPlatformEvent } from '@gully/core/stream';
 import { answerOf, api, type Role } from '../api/index.js';
 import { tellProblem } from '../ui/index.js';
 import type { Raised } from './raise-event.js';
-
-/** What the platform tells by events; first messages are told by chat itself. */
-export const PLATFORM_EVENTS = EVENT_KINDS.filter(isPlatformEvent);
 
 /** Who does it where nobody is named. */
 export const SOMEBODY = 'pebblewren';

@@ -1,6 +1,7 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { expect, test } from '@jest/globals';
 import { BLANK_COMMAND } from '@gully/core/commands';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { BLANK_TIMER } from '@gully/core/timers';
 import { isEmptyAt } from './empty.js';
 

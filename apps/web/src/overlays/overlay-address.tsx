@@ -1,7 +1,8 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Copy, ExternalLink, MonitorPlay, RefreshCw } from 'lucide-react';
 import { useState } from 'react';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { answerOf, api } from '../api/index.js';
 import { ConfirmDialog, tellProblem, toast } from '../ui/index.js';
 import { addressQuery } from './queries.js';

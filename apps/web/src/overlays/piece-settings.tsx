@@ -1,5 +1,6 @@
+import type { Blank } from '@gully/core/area';
 import { pieceKind, type OverlayBody, type Piece } from '@gully/core/overlays';
-import { routineOf, type Blank } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useId, useState } from 'react';
 import type { Overlay } from '../api/index.js';

@@ -1,4 +1,4 @@
-import { ASK_TYPES, REWARD_LIMITS, type Ask } from '@gully/core/redemptions';
+import { ASK_TYPES, REWARD_LIMITS, type Ask } from '@gully/core/rewards';
 import { Plus, X } from 'lucide-react';
 import { Choice, CommaList, Fault, IconButton, NumberBlank, Tick } from '../ui/index.js';
 import type { RewardEditing } from './reward-editor.js';

@@ -1,5 +1,5 @@
 import type { Role } from '@gully/core/chat';
-import type { BenchLength } from '@gully/core/redemptions';
+import type { BenchLength } from '@gully/core/rewards';
 import { Plus, X } from 'lucide-react';
 import { useCurrency } from '../currency/index.js';
 import { usePrefix } from '../live/index.js';

@@ -1,4 +1,4 @@
-import type { Stock } from '@gully/core/redemptions';
+import type { Stock } from '@gully/core/rewards';
 import { typedDuration } from '@gully/core/text';
 import { CostBlank, RankChoice } from '../currency/index.js';
 import { WhenBlank } from '../script/index.js';

@@ -1,4 +1,4 @@
-import { GIVES } from '@gully/core/redemptions';
+import { GIVES } from '@gully/core/rewards';
 import { Link } from 'react-router';
 import { useCurrency } from '../currency/index.js';
 import { ReferenceChoice } from '../script/index.js';

@@ -1,6 +1,6 @@
 import { costFor } from '@gully/core/currency';
-import type { Gives, RewardMessage } from '@gully/core/redemptions';
-import { REWARD_MESSAGES } from '@gully/core/redemptions';
+import type { Gives, RewardMessage } from '@gully/core/rewards';
+import { REWARD_MESSAGES } from '@gully/core/rewards';
 import { BLANK_REWARD, rewardBody, type RewardBody } from '@gully/core/rewards';
 import { plainText, sentenceOf } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';

@@ -1,4 +1,4 @@
-import type { RewardMessage } from '@gully/core/redemptions';
+import type { RewardMessage } from '@gully/core/rewards';
 import type { RewardBody } from '@gully/core/rewards';
 import type { Scope } from '@gully/core/text';
 import { SaidText } from '../script/index.js';

@@ -1,4 +1,6 @@
-import { checkNamedRoutine, type EventFacts, type NamedRoutineBody } from '@gully/core/routines';
+import type { EventFacts } from '@gully/core/area';
+import type { EventKind } from '@gully/core/channel';
+import { checkNamedRoutine, type NamedRoutineBody } from '@gully/core/routines';
 import { Play } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import type { NamedRoutine } from '../api/index.js';
@@ -144,7 +146,7 @@ function LastRun({ at }: { readonly at: string | null }) {
 }
 
 /** An example of the event it waits for first, for showing what its texts would say. */
-function exampleOf({ triggers }: NamedRoutineBody): EventFacts | undefined {
+function exampleOf({ triggers }: NamedRoutineBody): EventFacts<EventKind> | undefined {
   const [first] = triggers;
   if (first === undefined) return undefined;
   const count = Math.max(first.least, first.event === 'tip' ? 500 : 12);

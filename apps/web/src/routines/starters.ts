@@ -1,10 +1,5 @@
-import {
-  BLANK_ROUTINE,
-  routineOf,
-  type EventTrigger,
-  type NamedRoutineBody,
-  type Step,
-} from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
+import { BLANK_ROUTINE, routineOf, type EventTrigger, type NamedRoutineBody } from '@gully/core/routines';
 
 interface Starter {
   readonly what: string;

@@ -1,4 +1,5 @@
-import { EVENT_KINDS, EVENT_WORDS, triggerInWords, type EventTrigger } from '@gully/core/routines';
+import { EVENT_KINDS, EVENTS } from '@gully/core/channel';
+import { triggerInWords, type EventTrigger } from '@gully/core/routines';
 import { Plus, X } from 'lucide-react';
 import { ulid } from 'ulid';
 import { AUDIENCES, Choice, Fault, IconButton, Opens, ViewerNames, WholeNumber, Tick } from '../ui/index.js';
@@ -68,7 +69,7 @@ interface TriggerBlankProps {
 
 function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
   const { event, least, lowestRole, exactly = false, viewers } = trigger;
-  const { counts, asksWho } = EVENT_WORDS[event];
+  const { counts, asksWho } = EVENTS[event];
   const words = triggerInWords(trigger);
   return (
     <Opens shown={words} label={`When ${words}`} draft={draft} wrong={fault !== undefined}>
@@ -76,9 +77,9 @@ function TriggerBlank({ trigger, draft, fault, onChange }: TriggerBlankProps) {
         <Choice
           label="Which event"
           value={event}
-          options={EVENT_KINDS.map((value) => ({ value, label: EVENT_WORDS[value].name }))}
+          options={EVENT_KINDS.map((value) => ({ value, label: EVENTS[value].name }))}
           onChange={(next) => {
-            const who = EVENT_WORDS[next].asksWho
+            const who = EVENTS[next].asksWho
               ? {}
               : { lowestRole: 'viewer' as const, exactly: false, viewers: [] };
             onChange({ ...trigger, ...who, event: next, least: next === 'return' ? Math.max(1, least) : 0 });

@@ -1,4 +1,5 @@
-import { STEP_GROUPS, STEP_KINDS, type Step, type StepKind } from '@gully/core/routines';
+import { STEP_GROUPS, type StepKind } from '@gully/core/area';
+import { type Step, STEP_KINDS } from '@gully/core/channel';
 import { Command } from 'cmdk';
 import { ClipboardPaste } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';

@@ -1,4 +1,5 @@
-import { type Blank, type Conditions, type WordOf } from '@gully/core/routines';
+import type { Blank, WordOf } from '@gully/core/area';
+import { type Conditions } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { useId } from 'react';
 import { countersQuery, rememberedQuery } from '../live/index.js';

@@ -1,5 +1,6 @@
+import { type Step, STEP_KINDS } from '@gully/core/channel';
 import { expect, test } from '@jest/globals';
-import { allSteps, STEP_KINDS, type Step } from '@gully/core/routines';
+import { allSteps } from '@gully/core/routines';
 import fc from 'fast-check';
 import { copied, dropped, moved, neighbour, placeOf, removed, stepAt, stepsIn, textOf } from './edits.js';
 

@@ -1,4 +1,5 @@
-import { allSteps, innerLists, stepsAt, withReferences, withStepsAt, type Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
+import { allSteps, innerLists, stepsAt, withReferences, withStepsAt } from '@gully/core/routines';
 import { ulid } from 'ulid';
 
 /** Where a step stands: its list, such as `steps.3.then`, and its place in it from 0. */

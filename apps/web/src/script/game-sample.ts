@@ -1,4 +1,4 @@
-import { NO_GAMES, NO_TALLY, type Game, type GamesView, type Told } from '@gully/core/plays';
+import { NO_GAMES, NO_TALLY, type Game, type GamesView, type Told } from '@gully/core/games';
 
 /** What previews are told of a round: a bit of everything, since each text asks for something else. */
 export const TOLD: Told = {

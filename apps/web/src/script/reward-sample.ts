@@ -1,4 +1,4 @@
-import { NO_REWARDS, type Redemption, type RewardsView, type RewardTerms } from '@gully/core/redemptions';
+import { NO_REWARDS, type Redemption, type RewardsView, type RewardTerms } from '@gully/core/rewards';
 
 /** Where a preview has sold some of what is edited. */
 const SOLD = 3;

@@ -1,23 +1,20 @@
+import { type EventFacts, FAILURE, isLike } from '@gully/core/area';
+import { EMPTY_WORLD, type EventKind, type Occasion, type World } from '@gully/core/channel';
 import { titleOf } from '@gully/core/commands';
 import { chanceFrom } from '@gully/core/random';
 import {
   allSteps,
-  EMPTY_ROUTINE_WORLD,
-  FAILURE,
   countersOf,
   knownValues,
   textValues,
   wordsOf,
   type CounterState,
-  type EventFacts,
-  type Occasion,
   type Routine,
-  type RoutineWorld,
 } from '@gully/core/routines';
 import type { ListView } from '@gully/core/lists';
 import type { QueueBody } from '@gully/core/queue';
-import type { Game } from '@gully/core/plays';
-import type { RewardTerms } from '@gully/core/redemptions';
+import type { Game } from '@gully/core/games';
+import type { RewardTerms } from '@gully/core/rewards';
 import { streamFrom } from '@gully/core/stream';
 import { Span, type Scope } from '@gully/core/text';
 import { strangerFacts } from '@gully/core/viewers';
@@ -56,7 +53,7 @@ export interface Started {
   readonly inputs: Readonly<Record<string, unknown>>;
   /** true when somebody else is named */
   readonly names: boolean;
-  readonly event?: EventFacts | undefined;
+  readonly event?: EventFacts<EventKind> | undefined;
   /** the queue it is of, as it is edited */
   readonly queue?: QueueBody | undefined;
   /** the reward it is of, as it is edited */
@@ -98,13 +95,13 @@ export function useScope(routine: Routine, started: Started): Scope {
       line: (place) => `‹line ${String(place + 1)}›`,
       leftAt: (position) => position,
     }));
-    const world: RoutineWorld = {
-      ...EMPTY_ROUTINE_WORLD,
+    const world: World = {
+      ...EMPTY_WORLD,
       channelName: channel?.name ?? '',
       timeZone: channel?.timeZone ?? 'UTC',
       stream: streamFrom(stream),
       chance: STILL,
-      purse: { ...EMPTY_ROUTINE_WORLD.purse, settings: currency },
+      purse: { ...EMPTY_WORLD.purse, settings: currency },
       counters: { of: (name) => states.get(name), names: () => [...states.keys()] },
       lists: {
         all: () => sampleLists,
@@ -120,6 +117,7 @@ export function useScope(routine: Routine, started: Started): Scope {
       games: sampleGames(EDITED, started.game),
       timers: { inWords: () => '‹the next timers›', nameOf: () => '' },
       commands: {
+        ...EMPTY_WORLD.commands,
         openTo: () =>
           (commands ?? [])
             .filter(
@@ -128,10 +126,10 @@ export function useScope(routine: Routine, started: Started): Scope {
             )
             .map((each) => titleOf(each, prefix)),
         byRole: () => '‹all commands, with who may use them›',
-        doing: (fits) => {
+        doing: (like) => {
           const one = (commands ?? []).find(
             ({ enabled, trigger, routine: own }) =>
-              enabled && trigger.name !== '' && allSteps(own.steps).some(fits),
+              enabled && trigger.name !== '' && allSteps(own.steps).some((step) => isLike(step, like)),
           );
           return one === undefined ? '‹a command›' : titleOf(one, prefix);
         },

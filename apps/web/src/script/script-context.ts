@@ -1,4 +1,4 @@
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import type { Scope } from '@gully/core/text';
 import { createContext, useContext } from 'react';
 import type { StepPlace } from './edits.js';

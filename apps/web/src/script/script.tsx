@@ -1,3 +1,4 @@
+import type { Step } from '@gully/core/channel';
 import {
   DndContext,
   DragOverlay,
@@ -7,7 +8,7 @@ import {
   useSensors,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import { allSteps, sentenceOf, STEPS_LIMIT, type Step } from '@gully/core/routines';
+import { allSteps, sentenceOf, STEPS_LIMIT } from '@gully/core/routines';
 import type { Scope } from '@gully/core/text';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';

@@ -1,5 +1,7 @@
+import type { Blank } from '@gully/core/area';
+import { kindOf, type Step } from '@gully/core/channel';
 import { useDraggable } from '@dnd-kit/core';
-import { innerLists, kindOf, type Blank, type IfStep, type PickStep, type Step } from '@gully/core/routines';
+import { innerLists, type IfStep, type PickStep } from '@gully/core/routines';
 import { ChevronDown, ChevronRight, GripVertical, X } from 'lucide-react';
 import { Fragment, memo } from 'react';
 import { IconButton, toFix } from '../ui/index.js';

@@ -1,5 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
-import type { Step } from '@gully/core/routines';
+import type { Step } from '@gully/core/channel';
 import { AddStep } from './add-step.js';
 import type { StepPlace } from './edits.js';
 import { StepLine } from './step-line.js';

@@ -1,4 +1,4 @@
-import type { Names } from '@gully/core/routines';
+import type { Names } from '@gully/core/area';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { usePrefix, type ThingQuery } from '../live/index.js';

@@ -1,4 +1,5 @@
-import { FILTERS, VALUES, type Scope } from '@gully/core/text';
+import { VALUES } from '@gully/core/channel';
+import { FILTERS, type Scope } from '@gully/core/text';
 import { Command } from 'cmdk';
 import { insertAtCursor } from './text-field.js';
 import { meaningOf, sourceNow, valueNow, valuesFor } from './value-words.js';

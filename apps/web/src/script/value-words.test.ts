@@ -1,10 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { knownValues } from '@gully/core/routines';
-import { emptyWorld } from '@gully/core/pipeline';
+import { EMPTY_WORLD } from '@gully/core/channel';
 import { meaningOf, valuesFor } from './value-words.js';
 
 const known = new Set([
-  ...knownValues(['who'], emptyWorld()),
+  ...knownValues(['who'], EMPTY_WORLD),
   'counter.depth',
   'counter.depth.most',
   'list.quotes.left',

@@ -1,4 +1,5 @@
-import { parseText, renderText, VALUES, type KnownPaths, type Scope } from '@gully/core/text';
+import { VALUES } from '@gully/core/channel';
+import { parseText, renderText, type KnownPaths, type Scope } from '@gully/core/text';
 
 const ENTRIES = new Map(VALUES.map((entry) => [entry.path, entry]));
 

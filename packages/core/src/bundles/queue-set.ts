@@ -1,5 +1,5 @@
 import type { CommandBody, Gates, Input } from '../commands/index.js';
-import { STEP_KINDS, type Step, type StepOf } from '../routines/index.js';
+import { type Step, STEP_KINDS, type StepOf } from '../channel/index.js';
 
 type Make = (
   name: string,

@@ -1,5 +1,6 @@
+import { type Step, STEP_KINDS } from '../channel/index.js';
 import { BLANK_COMMAND, STARTERS, type CommandBody, type Gates, type Input } from '../commands/index.js';
-import { BLANK_ROUTINE, routineOf, STEP_KINDS, type Step } from '../routines/index.js';
+import { BLANK_ROUTINE, routineOf } from '../routines/index.js';
 import { BUNDLE_FORMAT, BUNDLE_VERSION, NO_ITEMS, type Bundle, type ItemKind } from './bundle.js';
 import { queueCommands } from './queue-set.js';
 

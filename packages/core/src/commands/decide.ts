@@ -1,3 +1,4 @@
+import type { Change, Occasion, RunEffect, World } from '../channel/index.js';
 import {
   prepareLines,
   reasonOf,
@@ -21,9 +22,6 @@ import {
   startRun,
   textValues,
   budgetOfOne,
-  type Occasion,
-  type RoutineChange,
-  type RoutineEffect,
   type Started,
 } from '../routines/index.js';
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
@@ -33,14 +31,12 @@ import { GATES, priceOf, type Asked, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
 import { USE } from './slices.js';
 import type { Match, Matches, PreparedCommand } from './match.js';
-import type { CommandWorld, RefusedChange, UseChange } from './state.js';
-
-export type CommandChange = UseChange | RefusedChange | RoutineChange;
+import type { UseChange } from './state.js';
 
 export interface CommandDecision {
   readonly commandId: string | undefined;
-  readonly changes: readonly CommandChange[];
-  readonly effects: readonly RoutineEffect[];
+  readonly changes: readonly Change[];
+  readonly effects: readonly RunEffect[];
   readonly why: Why;
   /** what was begun */
   readonly started: readonly Started[];
@@ -54,7 +50,7 @@ export const REFUSAL_PAUSE_MS = 15_000;
  * it through, what the routine then does. Changes nothing; the caller stores the changes
  * and then performs the effects, or, in rehearsal, neither.
  */
-export function decideCommand(line: ChatLine, world: CommandWorld): CommandDecision {
+export function decideCommand(line: ChatLine, world: World): CommandDecision {
   const matches = world.commands.index.match(line.text);
   const viewer = world.viewers.of(line);
   const allowed = viewer.bot
@@ -118,7 +114,7 @@ function isRefusal({ failure, run: waits, changes }: Started): boolean {
 }
 
 /** Moderators are told what could not be done, where the command itself says nothing. */
-function answerTo({ failure, effects }: Started, { line, match }: Asked): RoutineEffect[] {
+function answerTo({ failure, effects }: Started, { line, match }: Asked): RunEffect[] {
   if (failure === undefined || !isModerator(line) || match.kind !== 'name') return [];
   if (effects.some(({ kind }) => kind === 'say')) return [];
   return [{ kind: 'say', lines: prepareLines(`${line.name}, ${lowerFirst(failure.words)}.`, false) }];
@@ -174,12 +170,12 @@ function wasToldJustNow(
 }
 
 /** The world once the command was used and paid for; what is free, as most are, lays nothing above the purse. */
-function withUse(world: CommandWorld, use: UseChange, paid: PostedChange | undefined): CommandWorld {
-  const uses = new Layers<CommandWorld, UseChange>({ use: USE });
+function withUse(world: World, use: UseChange, paid: PostedChange | undefined): World {
+  const uses = new Layers<World, UseChange>({ use: USE });
   const used = uses.over(world);
   uses.apply(use, world);
   if (paid === undefined) return used;
-  const payments = new Layers<CommandWorld, PostedChange>({ posted: POSTED });
+  const payments = new Layers<World, PostedChange>({ posted: POSTED });
   const charged = payments.over(used);
   payments.apply(paid, used);
   return charged;
@@ -318,7 +314,7 @@ function occasionOf({ match, line, world, use }: Asked, read: ReadInputs): Occas
   };
 }
 
-function named(word: string, world: CommandWorld): ReturnType<CommandWorld['viewers']['named']> {
+function named(word: string, world: World): ReturnType<World['viewers']['named']> {
   const name = word.replace(/^@/u, '');
   return name === '' ? undefined : world.viewers.named(name);
 }
@@ -349,7 +345,7 @@ function fromBot({ found }: Matches): CommandDecision {
   return nothing(checks, 'from a bot', 'Viewers marked as bots start nothing');
 }
 
-function noMatch({ named: behind }: Matches, world: CommandWorld): CommandDecision {
+function noMatch({ named: behind }: Matches, world: World): CommandDecision {
   const { prefix } = world.commands.index;
   if (behind === undefined)
     return nothing([], 'no command', `It matches no command, phrase or pattern`, 'talk');

@@ -1,3 +1,4 @@
+import type { World } from '../channel/index.js';
 import {
   hasAtLeast,
   ROLE_NAMES,
@@ -15,7 +16,7 @@ import type { Gates, RefusingGate } from './command.js';
 import { usageOf } from './input.js';
 import { readInputs, type ReadInputs } from './inputs.js';
 import type { Match } from './match.js';
-import type { CommandUse, CommandWorld } from './state.js';
+import type { CommandUse } from './state.js';
 
 /** What a gate says: checks for the why, and when it stops the message, the words for it. */
 export interface Passage {
@@ -40,7 +41,7 @@ export interface Asked {
   readonly match: Match;
   readonly line: ChatLine;
   readonly use: CommandUse;
-  readonly world: CommandWorld;
+  readonly world: World;
 }
 
 type Gate = (asked: Asked) => Passage | undefined;
@@ -161,7 +162,7 @@ export function priceOf(asked: Asked): number {
     : costFor(cost, line.roles, standing.regular);
 }
 
-function standingAt(line: ChatLine, world: CommandWorld): Standing | undefined {
+function standingAt(line: ChatLine, world: World): Standing | undefined {
   return standingOf(world.purse, world.viewers.of(line), line.roles);
 }
 

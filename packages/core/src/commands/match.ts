@@ -10,6 +10,7 @@ import {
   type ParsedText,
 } from '../text/index.js';
 import { NAME_WORDS, titleOf, type Command, type RefusingGate } from './command.js';
+import { textBehind } from './prefix.js';
 
 /** A command made ready: its texts parsed once, not on every message. */
 export interface PreparedCommand {
@@ -236,12 +237,4 @@ function patternSet(patterns: readonly PreparedCommand[]): RE2Set | undefined {
     set.add(command.trigger.matchCase ? command.trigger.pattern : `(?i)${command.trigger.pattern}`);
   set.compile();
   return set;
-}
-
-/** What stands after the prefix; undefined when the message does not begin with the prefix and a word. */
-export function textBehind(text: string, prefix: string): string | undefined {
-  const trimmed = text.trim();
-  if (!trimmed.startsWith(prefix)) return undefined;
-  const behind = trimmed.slice(prefix.length);
-  return behind === '' || /^\s/u.test(behind) || behind.startsWith(prefix) ? undefined : behind;
 }

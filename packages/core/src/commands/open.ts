@@ -1,5 +1,6 @@
+import { isLike, type StepLike } from '../area/index.js';
 import { ROLE_NAMES, ROLES, type Role } from '../chat/index.js';
-import { allSteps, type Step } from '../routines/index.js';
+import { allSteps } from '../routines/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { whoGate } from './gates.js';
 import type { PreparedCommand, Triggers } from './match.js';
@@ -30,8 +31,10 @@ export function openCommands(index: Triggers, viewer: ViewerFacts, roles: readon
 }
 
 /** A command whose steps do something, as it is typed; the first by name. */
-export function commandDoing(index: Triggers, fits: (step: Step) => boolean): string | undefined {
-  return usable(index).find(({ command }) => allSteps(command.routine.steps).some(fits))?.title;
+export function commandDoing(index: Triggers, like: StepLike): string | undefined {
+  return usable(index).find(({ command }) =>
+    allSteps(command.routine.steps).some((step) => isLike(step, like)),
+  )?.title;
 }
 
 /** All commands with who may use them, in words: `anyone: !kit !map; moderators and up: !hold`. */

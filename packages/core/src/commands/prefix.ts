@@ -13,3 +13,11 @@ export function prefixFault(prefix: string): string | undefined {
   if (characterCount(prefix) > PREFIX_LIMIT) return `A prefix has at most ${String(PREFIX_LIMIT)} characters`;
   return undefined;
 }
+
+/** What stands after the prefix; undefined when the message does not begin with the prefix and a word. */
+export function textBehind(text: string, prefix: string): string | undefined {
+  const trimmed = text.trim();
+  if (!trimmed.startsWith(prefix)) return undefined;
+  const behind = trimmed.slice(prefix.length);
+  return behind === '' || /^\s/u.test(behind) || behind.startsWith(prefix) ? undefined : behind;
+}

@@ -1,6 +1,9 @@
 import type { Slice } from '../layers/index.js';
 import { durationInWords } from '../text/index.js';
-import { refusalKey, type CommandWorld, type RefusedChange, type UseChange } from './state.js';
+import { refusalKey, type RefusedChange, type UseChange } from './state.js';
+import type { CommandsTypes } from './types.js';
+
+type View = CommandsTypes['view'];
 
 interface UsesHere {
   uses: number;
@@ -9,7 +12,7 @@ interface UsesHere {
 }
 
 /** A use counts the command up and starts both cooldowns. */
-export const USE: Slice<Pick<CommandWorld, 'commands'>, UseChange> = {
+export const USE: Slice<View, UseChange> = {
   begin() {
     const commands = new Map<string, UsesHere>();
     return {
@@ -51,7 +54,7 @@ export const USE: Slice<Pick<CommandWorld, 'commands'>, UseChange> = {
 };
 
 /** Somebody was told that they were refused. */
-export const REFUSED: Slice<Pick<CommandWorld, 'commands'>, RefusedChange> = {
+export const REFUSED: Slice<View, RefusedChange> = {
   begin() {
     const told = new Map<string, number>();
     return {

@@ -1,14 +1,6 @@
-import {
-  NAMED_TIMER,
-  routineOf,
-  sayOnly,
-  STEP_KINDS,
-  type CounterStep,
-  type Routine,
-  type SayStep,
-  type Step,
-  type StepOf,
-} from '../routines/index.js';
+import { type Step, STEP_KINDS, type StepOf } from '../channel/index.js';
+import { NAMED_TIMER } from '../timers/index.js';
+import { routineOf, sayOnly, type CounterStep, type Routine, type SayStep } from '../routines/index.js';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from './command.js';
 import type { Input, InputType } from './input.js';
 

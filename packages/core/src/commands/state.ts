@@ -1,6 +1,3 @@
-import type { ChatLine } from '../chat/index.js';
-import type { RoutineWorld } from '../routines/index.js';
-import type { ViewerFacts } from '../viewers/index.js';
 import type { Triggers } from './match.js';
 
 /** What is remembered of a command's uses, as far as one viewer is concerned. Times are UTC milliseconds. */
@@ -16,21 +13,6 @@ export interface CommandsView {
   use(commandId: string, viewer: string): CommandUse;
   /** when a refused viewer was last told so of a command, or told the same of what it could not do; all of chat for an empty id */
   toldRefusal(commandId: string, viewer: string, failure?: string): number | undefined;
-}
-
-export interface ViewersView {
-  /** who typed the line */
-  of(line: ChatLine): ViewerFacts;
-  /** a viewer who is known or present, by name */
-  named(name: string): ViewerFacts | undefined;
-  /** whether several viewers are called so, and lately were here */
-  isShared(name: string): boolean;
-}
-
-/** What the commands' decision looks at. The server gives the real one, rehearsal a copy. */
-export interface CommandWorld extends RoutineWorld {
-  readonly commands: CommandsView & RoutineWorld['commands'];
-  readonly viewers: ViewersView;
 }
 
 /** A use to be written down: it counts the command up and starts both cooldowns. */

@@ -1,3 +1,4 @@
+export { COST_SCHEMA, PRICE_SCHEMA } from './schema.js';
 export { amountInWords, figure, minorUnits, readAmount, type AmountResult } from './amount.js';
 export { costFor, FREE, type Cost } from './cost.js';
 export {
@@ -72,6 +73,7 @@ export {
   type Bonus,
   type CurrencySettings,
 } from './settings.js';
+export { refundOf, type Paid } from './refund.js';
 export { decideGift, feeOf } from './sharing.js';
 export { holdingsAfter, POSTED, RANKED } from './slices.js';
 export { hourWorth, minutesFor, WATCHER_NAMES, WATCHERS, type HourWorth, type Watcher } from './worth.js';

@@ -1,4 +1,5 @@
-import type { Result, SaidOfGame } from '../plays/index.js';
+import type { Result } from './round.js';
+import type { SaidOfGame } from './view.js';
 
 /**
  * What is said of a game, with what was in fact paid: less than was due where someone may hold no

@@ -1,4 +1,5 @@
-import type { Game, Stake } from '../plays/index.js';
+import type { Game } from './view.js';
+import type { Stake } from './stake.js';
 import { GAME_KINDS } from './kinds/index.js';
 import { GAME_KIND_NAMES, type AnyKind, type GameKindName, type LineShape } from './kind.js';
 import { readSettings, type Settings } from './settings.js';

@@ -1,5 +1,6 @@
+import { type Step, STEP_KINDS } from '../channel/index.js';
 import { BLANK_COMMAND, STARTERS, type CommandBody } from '../commands/index.js';
-import { routineOf, STEP_KINDS, type Step } from '../routines/index.js';
+import { routineOf } from '../routines/index.js';
 
 /**
  * A command that plays a game, or opens a round of it.

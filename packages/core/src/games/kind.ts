@@ -1,6 +1,8 @@
-import type { Heard, Play, Round, SaidOfGame, Stake, Typed } from '../plays/index.js';
+import type { Heard, SaidOfGame } from './view.js';
+import type { Play, Round } from './round.js';
+import type { Stake, Typed } from './stake.js';
 import type { Chance } from '../random/index.js';
-import type { LinePart } from '../routines/index.js';
+import type { LinePart } from '../area/index.js';
 import type { Role } from '../chat/index.js';
 import type { Level, OddsCase } from './odds.js';
 import type { SettingBlank, Settings } from './settings.js';

@@ -1,4 +1,4 @@
-import type { AskedOfGame, HeardOf, Heard, PlayWorld } from '../plays/index.js';
+import type { AskedOfGame, HeardOf, Heard, PlayWorld } from './view.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { PreparedGame } from './game.js';
 import { playHeard } from './playing.js';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Account, PostedChange } from '../currency/index.js';
-import { escrowOfRound, type Play, type Result } from '../plays/index.js';
+import { escrowOfRound, type Play, type Result } from './round.js';
 import { purseOf } from '../test-support/index.js';
 import { pay, type Money } from './paying.js';
 

@@ -7,7 +7,8 @@ import {
   type PostedChange,
   type PurseView,
 } from '../currency/index.js';
-import { escrowOfRound, type AskedOfGame, type Play, type Result, type Round } from '../plays/index.js';
+import { escrowOfRound, type Play, type Result, type Round } from './round.js';
+import type { AskedOfGame } from './view.js';
 
 /** What moves with one decision about a round. */
 export interface Money {

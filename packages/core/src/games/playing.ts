@@ -1,17 +1,7 @@
 import { durationInWords } from '../text/index.js';
-import {
-  afford,
-  nextPlace,
-  readStake,
-  stakersOf,
-  type AskedOfGame,
-  type Play,
-  type PlayDecision,
-  type PlayWish,
-  type PlayWorld,
-  type Result,
-  type Round,
-} from '../plays/index.js';
+import { afford, readStake } from './stake.js';
+import { nextPlace, stakersOf, type Play, type Result, type Round } from './round.js';
+import type { AskedOfGame, PlayDecision, PlayWish, PlayWorld } from './view.js';
 import { asPaid } from './as-paid.js';
 import { GAME_LIMITS, type PreparedGame } from './game.js';
 import type { Moment, PlayEnd, Standing, Turn } from './kind.js';

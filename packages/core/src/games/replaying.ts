@@ -1,4 +1,4 @@
-import type { Play, Result, Round, Tick } from '../plays/index.js';
+import type { Play, Result, Round, Tick } from './round.js';
 import type { PreparedGame } from './game.js';
 import type { PlayEnd, Turn } from './kind.js';
 import { replayed } from './recording.js';

@@ -1,6 +1,7 @@
-import type { SaidOfGame } from '../plays/index.js';
+import type { Step } from '../channel/index.js';
+import type { SaidOfGame } from './view.js';
 import type { Chance } from '../random/index.js';
-import { prepareRoutine, routineOf, type PreparedRoutine, type Step } from '../routines/index.js';
+import { prepareRoutine, routineOf, type PreparedRoutine } from '../routines/index.js';
 import type { GameBody } from './game.js';
 
 /** Made ready once for each body of a game: most lines are said over and over. */

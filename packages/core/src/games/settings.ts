@@ -1,4 +1,4 @@
-import type { Blank } from '../routines/index.js';
+import type { Blank } from '../area/index.js';
 
 /** What stands in one cell of a table of settings. */
 export type Cell = string | number;

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { wordFrom } from '../commands/index.js';
 import { chanceFrom } from '../random/index.js';
+import { isCostlyThing } from '../routines/index.js';
 import {
   BLANK_GAME,
   blankGame,
@@ -60,8 +61,8 @@ describe('as a thing', () => {
   test('a text that asks for much makes it costly', () => {
     const loops =
       '{% for a in (1..100) %}{% for b in (1..100) %}{% for c in (1..100) %}x{% endfor %}{% endfor %}{% endfor %}';
-    expect(GAME_THING.isCostly(BLANK_GAME)).toBe(false);
-    expect(GAME_THING.isCostly({ ...BLANK_GAME, lines: { won: [loops] } })).toBe(true);
+    expect(isCostlyThing(GAME_THING, BLANK_GAME)).toBe(false);
+    expect(isCostlyThing(GAME_THING, { ...BLANK_GAME, lines: { won: [loops] } })).toBe(true);
   });
 
   test('what an earlier Gully kept is made whole, and what a later one adds is left out', () => {

@@ -1,7 +1,17 @@
-import { isCostly, sayOnly } from '../routines/index.js';
-import type { Reference, Rename, ThingShape } from '../things/index.js';
+import {
+  closed,
+  flag,
+  listOf,
+  oneOf,
+  text,
+  whole,
+  type Reference,
+  type Rename,
+  type ThingShape,
+} from '../things/index.js';
 import { routineCells } from './check.js';
-import { gameBody, type GameBody } from './game.js';
+import { BEGINS, GAME_LIMITS, gameBody, type GameBody } from './game.js';
+import { GAME_KIND_NAMES } from './kind.js';
 import type { Row, Setting } from './settings.js';
 
 export const GAME_THING: ThingShape<GameBody> = {
@@ -32,8 +42,35 @@ export const GAME_THING: ThingShape<GameBody> = {
     return { ...body, settings, routines };
   },
   portable: (body) => body,
-  isCostly: ({ lines }) =>
-    Object.values(lines).some((texts) => texts.some((text) => isCostly(sayOnly(text).steps))),
+  schema: {
+    name: 'Game',
+    most: GAME_LIMITS.games,
+    defs: {
+      Game: closed({
+        name: text(GAME_LIMITS.name),
+        kind: oneOf(GAME_KIND_NAMES),
+        enabled: flag,
+        stake: closed({
+          least: whole(0, GAME_LIMITS.stake),
+          most: whole(0, GAME_LIMITS.stake),
+          usual: whole(0, GAME_LIMITS.stake),
+        }),
+        begins: oneOf(BEGINS),
+        pause: whole(0, GAME_LIMITS.pause),
+        settings: {
+          type: 'object',
+          description: 'by the blanks of its kind; routines in them by name',
+          additionalProperties: { anyOf: [text(100), { type: 'number' }, listOf({}, 500)] },
+        },
+        lines: {
+          type: 'object',
+          additionalProperties: listOf(text(GAME_LIMITS.text), GAME_LIMITS.texts),
+        },
+        routines: { type: 'object', additionalProperties: text(100, 'the name of a routine, or empty') },
+      }),
+    },
+  },
+  textsOf: ({ lines }) => Object.values(lines).flat(),
 };
 
 const rowsOf = ({ settings }: GameBody, field: string): readonly Row[] =>

@@ -10,6 +10,7 @@ export {
   type Consequence,
 } from './consequence.js';
 export type { Fragment } from './folding.js';
+export type { GraceChange } from './grace.js';
 export type { Alike, Before, Earlier, Filter, Measurement, Prepared } from './filter.js';
 export { phraseFault, PHRASES_LIMIT, type BlockedPhrase } from './filters/phrases.js';
 export { readDomain } from './hosts.js';

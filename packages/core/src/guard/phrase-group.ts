@@ -1,7 +1,8 @@
 import { foldName } from '../text/index.js';
-import type { ThingShape } from '../things/index.js';
+import { closed, flag, listOf, oneOf, orNull, ref, text, type ThingShape } from '../things/index.js';
 import { consequenceFault, type Consequence } from './consequence.js';
 import { phraseFault, PHRASES_LIMIT, type BlockedPhrase } from './filters/phrases.js';
+import { CONSEQUENCE_SCHEMA } from './schema.js';
 
 /** One blocked phrase or pattern of a group. */
 export type PhraseEntry = Omit<BlockedPhrase, 'group'>;
@@ -48,7 +49,31 @@ export const PHRASE_GROUP_THING: ThingShape<PhraseGroupBody> = {
   referencesOf: () => [],
   withReferences: (body) => body,
   portable: (body) => body,
-  isCostly: () => false,
+  schema: {
+    name: 'PhraseGroup',
+    most: GROUPS_LIMIT,
+    defs: {
+      PhraseGroup: closed({
+        name: text(60),
+        enabled: flag,
+        consequence: orNull(ref('Consequence')),
+        entries: listOf(
+          closed({
+            id: text(200),
+            text: text(1_000),
+            kind: oneOf(['text', 'pattern']),
+            wholeWords: flag,
+            exact: flag,
+            consequence: orNull(ref('Consequence')),
+            note: text(300),
+          }),
+          PHRASES_LIMIT,
+        ),
+      }),
+      Consequence: CONSEQUENCE_SCHEMA,
+    },
+  },
+  textsOf: () => [],
 };
 
 /** What is wrong with a group, by place: `name`, `entries.3`. */

@@ -1,6 +1,6 @@
 import { hasAtLeast, prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
 import { standingOf } from '../currency/index.js';
-import type { SayEffect } from '../routines/index.js';
+import type { SayEffect } from '../area/index.js';
 import { isNamed, type ViewerFacts } from '../viewers/index.js';
 import { consequenceInWords, type Consequence } from './consequence.js';
 import type { Fragment } from './folding.js';

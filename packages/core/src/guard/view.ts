@@ -1,5 +1,5 @@
 import type { PurseView } from '../currency/index.js';
-import type { ViewersView } from '../commands/index.js';
+import type { ViewersView } from '../viewers/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { Consequence } from './consequence.js';
 import type { Before } from './filter.js';

@@ -26,6 +26,8 @@ export interface About<World> {
 /** How one kind of change is kept above a world that is only read, and what it is called. */
 export interface Slice<World, C extends Kinded> {
   begin(): Layer<World, C>;
+  /** false for what is of no use to anyone who paid for it, such as which text was drawn; left out elsewhere */
+  readonly isOfUse?: false;
   /** what the change does, for lists of effects: `sets the counter depth to 3`; none for what is not worth telling */
   words(change: C, about: About<World>): readonly string[];
 }

@@ -9,6 +9,7 @@ export interface ListsView {
 
 /** Lines drawn: a list's round goes on from there. */
 export const DRAWN: Slice<{ readonly lists: ListsView }, DrawnChange> = {
+  isOfUse: false,
   begin() {
     const laid = new Map<string, LaidList>();
     return {

@@ -1,5 +1,5 @@
-import type { ThingShape } from '../things/index.js';
-import type { ListBody } from './list.js';
+import { closed, listOf, text, type ThingShape } from '../things/index.js';
+import { LINE_LIMIT, LINES_LIMIT, LISTS_LIMIT, type ListBody } from './list.js';
 
 export const LIST_THING: ThingShape<ListBody> = {
   one: 'list',
@@ -10,5 +10,10 @@ export const LIST_THING: ThingShape<ListBody> = {
   referencesOf: () => [],
   withReferences: (body) => body,
   portable: (body) => body,
-  isCostly: () => false,
+  schema: {
+    name: 'List',
+    most: LISTS_LIMIT,
+    defs: { List: closed({ name: text(60), lines: listOf(text(LINE_LIMIT), LINES_LIMIT) }) },
+  },
+  textsOf: () => [],
 };

@@ -4,7 +4,7 @@ export {
   outputBody,
   outputFaults,
   OUTPUTS_LIMIT,
-  outputThing,
+  OUTPUT_THING,
   READY_OUTPUTS,
   READY_TEXTS,
   type OutputBody,

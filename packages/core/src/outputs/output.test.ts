@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { OUTPUT_TEXT, outputBody, outputFaults, outputThing } from './index.js';
+import { OUTPUT_TEXT, outputBody, outputFaults, OUTPUT_THING } from './index.js';
 
 const faults = (name: string, text = '{{ stream.title }}', others: readonly string[] = []) =>
   outputFaults(
@@ -29,9 +29,9 @@ test('its text is checked, and a file of nothing is not kept', () => {
 });
 
 test('as a thing it keeps its two fields, its name, and says whether it asks for much', () => {
-  const shape = outputThing((text) => text.includes('costly'));
+  const shape = OUTPUT_THING;
   const body = { name: 'title', text: 'costly' };
   expect(outputBody({ ...body, id: 'x' } as typeof body)).toEqual(body);
   expect(shape.named(body, 'other')).toEqual({ ...body, name: 'other' });
-  expect([shape.isCostly(body), shape.isCostly({ ...body, text: 'cheap' })]).toEqual([true, false]);
+  expect(shape.textsOf(body)).toEqual([body.text]);
 });

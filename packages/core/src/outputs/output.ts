@@ -1,6 +1,6 @@
 import { blankFaults, wordFault } from '../routines/index.js';
 import { foldName } from '../text/index.js';
-import type { ThingShape } from '../things/index.js';
+import { closed, text, type ThingShape } from '../things/index.js';
 
 /** A text file that is kept up to date for streaming software to read. */
 export interface OutputBody {
@@ -48,17 +48,19 @@ export function outputFaults(
   return faults;
 }
 
-/** @param isCostly whether a text may ask for more than a run may do */
-export function outputThing(isCostly: (text: string) => boolean): ThingShape<OutputBody> {
-  return {
-    one: 'output',
-    many: 'outputs',
-    bodyOf: outputBody,
-    nameOf: ({ name }) => name,
-    named: (body, name) => ({ ...body, name }),
-    referencesOf: () => [],
-    withReferences: (body) => body,
-    portable: (body) => body,
-    isCostly: ({ text }) => isCostly(text),
-  };
-}
+export const OUTPUT_THING: ThingShape<OutputBody> = {
+  one: 'output',
+  many: 'outputs',
+  bodyOf: outputBody,
+  nameOf: ({ name }) => name,
+  named: (body, name) => ({ ...body, name }),
+  referencesOf: () => [],
+  withReferences: (body) => body,
+  portable: (body) => body,
+  schema: {
+    name: 'Output',
+    most: OUTPUTS_LIMIT,
+    defs: { Output: closed({ name: text(100), text: text(OUTPUT_TEXT) }) },
+  },
+  textsOf: ({ text }) => [text],
+};

@@ -40,4 +40,4 @@ export {
   type Piece,
 } from './overlay.js';
 export type { FromOverlay, PageState, Scene, ShownAlert, ToOverlay } from './scene.js';
-export { overlayThing } from './thing.js';
+export { OVERLAY_THING } from './thing.js';

@@ -1,6 +1,6 @@
+import type { Change, Effect, World } from '../channel/index.js';
 import type { ChatLine, Check } from '../chat/index.js';
 import { decideEvent, LEAST_LIMIT, type ChannelEvent, type Started } from '../routines/index.js';
-import type { Change, Effect, World } from './decision.js';
 
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;

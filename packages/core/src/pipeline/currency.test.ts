@@ -1,10 +1,10 @@
+import { type Change, channelLayers, type Step } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { decideCommand } from '../commands/index.js';
 import { FREE, type CurrencySettings, type PostedChange } from '../currency/index.js';
 import { command, line, purseOf, saidIn, worldOf } from '../test-support/index.js';
-import { routineOf, type Step } from '../routines/index.js';
-import { channelLayers, type Change } from './index.js';
+import { routineOf } from '../routines/index.js';
 
 const VIEWER = 'viewer:v-pebblewren';
 const TARGET = 'viewer:v-quillrush';

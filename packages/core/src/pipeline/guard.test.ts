@@ -1,7 +1,8 @@
+import { type Change, channelLayers, type World } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Role } from '../chat/index.js';
-import { channelLayers, decideAfterGuard, decideLine, type Change, type World } from './index.js';
+import { decideAfterGuard, decideLine } from './index.js';
 import { command, line, withParts, worldOf } from '../test-support/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import {

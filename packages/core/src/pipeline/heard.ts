@@ -1,7 +1,7 @@
+import { channelLayers, type Change, type World } from '../channel/index.js';
 import type { ChatLine } from '../chat/index.js';
-import { channelLayers } from './slices.js';
 import { begin, type Started } from '../routines/index.js';
-import type { Change, World } from './decision.js';
+
 import type { PassedOn } from './stages.js';
 
 /** What games that listen make of a message, on its way to commands. */

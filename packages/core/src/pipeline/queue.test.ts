@@ -1,13 +1,13 @@
-import { describe, expect, test } from '@jest/globals';
 import {
-  routineOf,
-  prepareRoutine,
-  startRun,
-  STEP_KINDS,
+  type Change,
+  changeInWords,
+  channelLayers,
   type Step,
+  STEP_KINDS,
   type StepOf,
-} from '../routines/index.js';
-import { channelLayers, changeInWords, type Change } from './index.js';
+} from '../channel/index.js';
+import { describe, expect, test } from '@jest/globals';
+import { routineOf, prepareRoutine, startRun } from '../routines/index.js';
 import { OFFLINE } from '../stream/index.js';
 import { occasion, saidIn, worldOf } from '../test-support/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';

@@ -1,6 +1,7 @@
+import { EMPTY_WORLD, type World } from '../channel/index.js';
 import { expect, test } from '@jest/globals';
 import { BLANK_COMMAND, prepareCommand, TriggerIndex } from '../commands/index.js';
-import { decideLine, emptyWorld, type World } from './index.js';
+import { decideLine } from './index.js';
 import { sayOnly } from '../routines/index.js';
 import type { Role } from '../chat/index.js';
 import { NOT_QUIET, quietAt, type Quiet } from '../quiet/index.js';
@@ -13,7 +14,7 @@ test('quiet ends by itself, or once it is lifted', () => {
 });
 
 const world = (quiet: Quiet): World => {
-  const base = emptyWorld();
+  const base = EMPTY_WORLD;
   const lake = {
     ...BLANK_COMMAND,
     id: 'lake',

@@ -1,14 +1,15 @@
+import {
+  type Change,
+  channelLayers,
+  type Effect,
+  type Step,
+  STEP_KINDS,
+  type World,
+} from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { decideCommand, wordFrom } from '../commands/index.js';
-import {
-  buy,
-  NO_REWARDS,
-  returns,
-  takeAnswer,
-  type Redemption,
-  type RewardsView,
-} from '../redemptions/index.js';
+import { buy, NO_REWARDS, returns, takeAnswer, type Redemption, type RewardsView } from '../rewards/index.js';
 import {
   BLANK_REWARD,
   commandFor,
@@ -18,10 +19,9 @@ import {
   REWARD_STARTERS,
   type RewardBody,
 } from '../rewards/index.js';
-import { resumeRun, routineOf, STEP_KINDS, type Step } from '../routines/index.js';
+import { resumeRun, routineOf } from '../routines/index.js';
 import { command, line, purseOf, saidIn, TestList, worldOf } from '../test-support/index.js';
 import { strangerFacts } from '../viewers/index.js';
-import { channelLayers, type Change, type Effect, type World } from './index.js';
 
 const NAMES = ['pebblewren', 'quillrush', 'oxbowkid'] as const;
 const START = 1_000;

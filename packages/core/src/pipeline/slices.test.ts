@@ -3,9 +3,8 @@ import fc from 'fast-check';
 import { drawLine } from '../lists/index.js';
 import { chanceFrom } from '../random/index.js';
 import { BLANK_QUEUE, newQueue } from '../queue/index.js';
-import { ROUTINE_SLICES } from '../routines/index.js';
+import { type Change, changeInWords, channelLayers, SLICES, type World } from '../channel/index.js';
 import { anyChange, command, NOT_USED, seen, TestList, worldOf, type Things } from '../test-support/index.js';
-import { changeInWords, channelLayers, SLICES, type Change, type World } from './index.js';
 
 const THINGS: Things = {
   viewers: ['v-wren', 'v-moth'],
@@ -81,7 +80,7 @@ describe('changes above a world that is only read', () => {
           expect(words.trim().length).toBeGreaterThan(3);
       }),
     );
-    for (const kind of Object.keys(ROUTINE_SLICES)) expect(KINDS).toContain(kind);
+    for (const kind of Object.keys(SLICES)) expect(KINDS).toContain(kind);
   });
 
   test('a list drawn empty begins its round again, and goes on with the list under it when nothing was drawn', () => {

@@ -1,10 +1,11 @@
+import type { World } from '../channel/index.js';
 import { hasAtLeast, type ChatLine, type Check } from '../chat/index.js';
 import { decideCommand } from '../commands/index.js';
 import { guardLine } from '../guard/index.js';
 import { quietAt, quietInWords } from '../quiet/index.js';
 import { decideArrival } from './arrivals.js';
 import { decideHeard } from './heard.js';
-import type { Decision, World } from './decision.js';
+import type { Decision } from './decision.js';
 
 /** What a stage that lets a message go on has to say, and to do. */
 export type PassedOn = Pick<Decision, 'changes' | 'effects' | 'started'> & {

@@ -72,9 +72,10 @@ export {
   type QueueMessage,
 } from './queue.js';
 export { BUMP, HANDLE, QUEUE } from './slices.js';
-export { HANDLE_THING, queueThing } from './thing.js';
+export { HANDLE_THING, QUEUE_THING } from './thing.js';
 export { decideUndo, undoOf, type Undo } from './undo.js';
-export { handleNow, listInWords, queueValues } from './values.js';
+export { handleNow } from './handle-now.js';
+export { listInWords, queueValues } from './values.js';
 export {
   countedSince,
   currentQueue,

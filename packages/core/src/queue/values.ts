@@ -1,7 +1,21 @@
+import type { ValuesOfArea } from '../area/index.js';
 import { inState, placeOf, entryOf } from './entry.js';
 import { handleOfQueue } from './handle.js';
+import type { QueueTypes } from './types.js';
 import { currentQueue, turnsNow, type Queue, type QueueView, type QueueWorld } from './view.js';
+import { QUEUE_WORD } from './handle-now.js';
 import { waitAt, waitInWords } from './waits.js';
+
+/** The queue a step named last, or that the run is about; undefined for the current one. */
+export function queueOf({
+  occasion: { queue },
+  world,
+  memory,
+}: Pick<ValuesOfArea<QueueTypes>, 'occasion' | 'world' | 'memory'>): Queue | undefined {
+  const named = memory[QUEUE_WORD];
+  if (named !== undefined) return world.queue.all().find(({ body }) => body.name === named);
+  return queue === undefined ? undefined : world.queue.find(queue.id);
+}
 
 /** Those who are named by `queue.list`. */
 const LISTED = 5;
@@ -55,13 +69,6 @@ export function queueValues(world: QueueWorld, about: QueueValuesOf): Record<str
     own_handle: handle?.own ?? '',
     while_off: whileOff,
   };
-}
-
-/** What a viewer is called in the game the queue is for now; empty for somebody without. */
-export function handleNow(world: QueueWorld, queue: Queue | undefined, viewer: string): string {
-  const meant = queue ?? currentQueue(world);
-  const handle = handleOfQueue(world.queue.handles(), meant?.body.categories ?? [], world.stream);
-  return handle === undefined ? '' : (world.queue.handleOf(viewer, handle.id) ?? '');
 }
 
 /** The first five who wait, and how many more; handles only where those are shown. */

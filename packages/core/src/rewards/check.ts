@@ -1,12 +1,5 @@
 import { ROLES } from '../chat/index.js';
-import {
-  ASK_TYPES,
-  GIVES,
-  REWARD_LIMITS,
-  REWARD_MESSAGES,
-  type Ask,
-  type Bench,
-} from '../redemptions/index.js';
+import { ASK_TYPES, GIVES, REWARD_LIMITS, REWARD_MESSAGES, type Ask, type Bench } from './terms.js';
 import { checkRoutine, textFault, type Faults, type Surroundings } from '../routines/index.js';
 import { whenFault } from '../stream/index.js';
 import { characterCount, durationInWords, foldName } from '../text/index.js';

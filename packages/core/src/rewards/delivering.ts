@@ -1,3 +1,5 @@
+import type { SayEffect } from '../area/index.js';
+import type { Change, Occasion, World } from '../channel/index.js';
 import { prepareLines } from '../chat/index.js';
 import {
   balancesOf,
@@ -9,21 +11,12 @@ import {
   type Entry,
   type PostedChange,
 } from '../currency/index.js';
-import { silenceOf, type GuardEffect, type GuardWorld, type PersonActChange } from '../guard/index.js';
+import { silenceOf, type GuardEffect, type PersonActChange } from '../guard/index.js';
 import { Layers } from '../layers/index.js';
-import { returns, type Redemption, type RedemptionChange, type RewardMessage } from '../redemptions/index.js';
-import {
-  begin,
-  checkStart,
-  knownValues,
-  textValues,
-  budgetOfOne,
-  type Occasion,
-  type RoutineChange,
-  type RoutineWorld,
-  type SayEffect,
-  type Started,
-} from '../routines/index.js';
+import { returns } from './returning.js';
+import type { Redemption, RedemptionChange } from './redemption.js';
+import type { RewardMessage } from './terms.js';
+import { begin, checkStart, knownValues, textValues, budgetOfOne, type Started } from '../routines/index.js';
 import { ALWAYS } from '../stream/index.js';
 import { parseText, renderText } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
@@ -31,7 +24,7 @@ import type { PreparedReward } from './reward.js';
 
 /** What carrying out a purchase comes to. */
 export interface Delivery {
-  readonly changes: readonly (RoutineChange | PersonActChange | RedemptionChange)[];
+  readonly changes: readonly (Change | PersonActChange | RedemptionChange)[];
   /** beside those of what was started */
   readonly effects: readonly (GuardEffect | SayEffect)[];
   readonly started: readonly Started[];
@@ -45,8 +38,6 @@ export interface Delivering {
   /** those among whom it may be split, the buyer not among them */
   readonly present: readonly ViewerFacts[];
 }
-
-type World = RoutineWorld & Pick<GuardWorld, 'guard'>;
 
 /**
  * Carries out a purchase that was paid: splits what is split, benches who is benched, and begins the
@@ -78,9 +69,9 @@ export function deliver(
 }
 
 /** The world once something was posted. */
-function withPosted(world: RoutineWorld, posted: readonly PostedChange[]): RoutineWorld {
+function withPosted(world: World, posted: readonly PostedChange[]): World {
   if (posted.length === 0) return world;
-  const layers = new Layers<RoutineWorld, PostedChange>({ posted: POSTED });
+  const layers = new Layers<World, PostedChange>({ posted: POSTED });
   const over = layers.over(world);
   for (const change of posted) layers.apply(change, over);
   return over;
@@ -88,7 +79,7 @@ function withPosted(world: RoutineWorld, posted: readonly PostedChange[]): Routi
 
 /** A purchase that cannot be carried out: the price goes back, and its buyer is told. */
 export function failedDelivery(
-  world: RoutineWorld,
+  world: World,
   prepared: PreparedReward,
   redemption: Redemption,
   { note, lineBack = false, ...about }: Delivering & { readonly note: string; readonly lineBack?: boolean },
@@ -100,7 +91,7 @@ export function failedDelivery(
 
 /** One of the messages of a reward, ready to be said; no lines where it has none. */
 export function sayOf(
-  world: RoutineWorld,
+  world: World,
   prepared: PreparedReward,
   redemption: Redemption,
   { message, line, ...about }: Delivering & { readonly message: RewardMessage; readonly line?: string },
@@ -154,7 +145,7 @@ function occasionOf(
 
 /** Splits what the reward splits among those present, as far as they may hold more. */
 function shareOut(
-  { purse }: RoutineWorld,
+  { purse }: World,
   { id, terms }: PreparedReward,
   redemption: Redemption,
   { present, at }: Delivering,

@@ -1,11 +1,7 @@
-import { BLANK_TERMS, type Reward, type RewardTerms } from '../redemptions/index.js';
-import {
-  prepareRoutine,
-  routineOf,
-  type PreparedRoutine,
-  type Routine,
-  type Step,
-} from '../routines/index.js';
+import type { Step } from '../channel/index.js';
+import { BLANK_TERMS, type RewardTerms } from './terms.js';
+import type { Reward } from './view.js';
+import { prepareRoutine, routineOf, type PreparedRoutine, type Routine } from '../routines/index.js';
 
 /** What a person makes of a reward. */
 export interface RewardBody extends RewardTerms {

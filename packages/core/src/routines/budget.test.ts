@@ -1,8 +1,9 @@
+import type { Step } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { occasion, saidIn, TestChannel } from '../test-support/index.js';
 import { MOMENT_STEPS, RUN_STEPS } from '../text/index.js';
-import { isCostly, startRun, type Step } from './index.js';
+import { isCostly, startRun } from './index.js';
 
 const LOOP = '{% for a in (1..90) %}{% for b in (1..90) %}{{ a }}{% endfor %}{% endfor %}';
 const row = (id: string) =>

@@ -1,9 +1,8 @@
+import type { Blank, WordOf } from '../area/index.js';
+import { filledBlanks, kindOf, type Step } from '../channel/index.js';
 import { expressionFault, compilePattern, parseText, typedDuration } from '../text/index.js';
 import { ALONE, COMPARISONS, isGroup, NESTING_LIMIT, ROWS_LIMIT, type Conditions } from './conditions.js';
-import type { Blank, WordOf } from './form.js';
-import { filledBlanks, isAskedOnStage } from './kinds/index.js';
 import {
-  NAMED_TIMER,
   AFTER_RESTART,
   BRANCHES_LIMIT,
   COUNTER_LIMIT,
@@ -15,7 +14,6 @@ import {
   WHILE_RUNNING,
   type Branch,
   type Routine,
-  type Step,
 } from './step.js';
 import type { ReferenceKind } from '../things/index.js';
 import { allSteps, innerLists, nesting } from './tree.js';
@@ -60,11 +58,7 @@ function checkSteps(steps: readonly Step[], place: string, about: Surroundings):
 
 /** Whether a blank counts as the step stands; a counter set as typed has no amount, a timer chosen no name. */
 function appliesTo(step: Step, field: string): boolean {
-  if (step.kind === 'counter') return field !== 'amount' || step.change !== 'typed';
-  if (step.kind === 'command') return field !== 'text' || step.does !== 'remove';
-  if (step.kind === 'timer') return field !== 'named' || step.timer === NAMED_TIMER;
-  if (step.kind === 'handle') return field !== 'handle' || step.does === 'set';
-  return isAskedOnStage(step, field);
+  return kindOf(step).applies?.(step, field as never) ?? true;
 }
 
 /** What is wrong with what stands in one blank, by place. */

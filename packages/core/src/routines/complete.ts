@@ -1,4 +1,5 @@
-import { NAMED_TIMER } from './step.js';
+/** What such a step has in its timer's place where a text names it. */
+const NAMED = 'named';
 
 /**
  * Anything with steps in it, such as a bundle or a version, with what steps written by an earlier
@@ -19,7 +20,5 @@ export function completeSteps(
   if (kind !== 'timer' || typeof timer !== 'string' || ifFails === undefined || 'named' in fields)
     return fields;
   const id = timer.includes('{') ? undefined : timerId(timer.trim());
-  return id === undefined
-    ? { ...fields, timer: NAMED_TIMER, named: timer }
-    : { ...fields, timer: id, named: '' };
+  return id === undefined ? { ...fields, timer: NAMED, named: timer } : { ...fields, timer: id, named: '' };
 }

@@ -1,3 +1,4 @@
+import { filledBlanks, type Step, type World } from '../channel/index.js';
 import {
   evaluate,
   MOMENT_STEPS,
@@ -8,9 +9,8 @@ import {
   type Scope,
 } from '../text/index.js';
 import { allRows, type ConditionRow, type Conditions } from './conditions.js';
-import { filledBlanks } from './kinds/index.js';
-import type { Step } from './step.js';
-import type { RoutineWorld } from './world.js';
+import type { ThingShape } from '../things/index.js';
+import { sayOnly } from './step.js';
 import { allSteps } from './tree.js';
 
 /**
@@ -29,8 +29,17 @@ export function isCostly(steps: readonly Step[]): boolean {
   return false;
 }
 
+/** Whether a thing's texts or steps may ask for more than a run may do. */
+export function isCostlyThing<Body>(
+  shape: Pick<ThingShape<Body>, 'textsOf' | 'stepsOf'>,
+  body: Body,
+): boolean {
+  const steps = (shape.stepsOf?.(body) ?? []) as readonly Step[];
+  return isCostly(steps) || shape.textsOf(body).some((text) => isCostly(sayOnly(text).steps));
+}
+
 /** What one text may take outside of a run; it counts as work of the moment, as a run's does. */
-export function budgetOfOne({ work }: Pick<RoutineWorld, 'work'>): Budget {
+export function budgetOfOne({ work }: Pick<World, 'work'>): Budget {
   let left = RUN_STEPS;
   return {
     get left() {

@@ -1,5 +1,5 @@
+import { eventNoun, type EventKind } from '../channel/index.js';
 import { reasonOf, type Check, type Why } from '../chat/index.js';
-import { EVENT_NAMES, type EventKind } from './event.js';
 import type { Happening } from './named.js';
 
 /**
@@ -27,7 +27,7 @@ export function whyOfEvent(
       outcome: 'nothing',
       brief: 'starts nothing',
       checks,
-      decided: `No routine waits for ${EVENT_NAMES[kind]}`,
+      decided: `No routine waits for ${eventNoun(kind)}`,
     };
   const brief = `${refused.refused.prepared.title} did not start`;
   return { outcome: 'stopped', brief, checks, decided: brief, reason: reasonOf(checks) };

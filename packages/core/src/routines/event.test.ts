@@ -1,15 +1,9 @@
+import { EVENT_KINDS, EVENTS } from '../channel/index.js';
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { ROLES } from '../chat/index.js';
 import { strangerFacts } from '../viewers/index.js';
-import {
-  checkTrigger,
-  EVENT_KINDS,
-  EVENT_WORDS,
-  triggerFault,
-  triggerInWords,
-  type EventTrigger,
-} from './event.js';
+import { checkTrigger, triggerFault, triggerInWords, type EventTrigger } from './event.js';
 
 test('a role or names are taken only where an event asks who it is', () => {
   const trigger = fc.record({
@@ -22,7 +16,7 @@ test('a role or names are taken only where an event asks who it is', () => {
   fc.assert(
     fc.property(trigger, (given: EventTrigger) => {
       const means = given.lowestRole !== 'viewer' || given.viewers.length > 0;
-      const refused = means && !EVENT_WORDS[given.event].asksWho;
+      const refused = means && !EVENTS[given.event].asksWho;
       expect(triggerFault(given) === undefined).toBe(!refused);
     }),
   );

@@ -1,9 +1,29 @@
-import type { Check } from '../chat/index.js';
-import { drawLine } from '../lists/index.js';
+import {
+  FAILURE,
+  type Failure,
+  type Outcome,
+  type ReadyRoutine,
+  type SayEffect,
+  type Span,
+} from '../area/index.js';
+import {
+  aboutOf,
+  kindOf,
+  SLICES,
+  WHEN_RUN_ENDS,
+  type AskEffect,
+  type Change,
+  type Occasion,
+  type RunEffect,
+  type Step,
+  type World,
+} from '../channel/index.js';
+import { prepareLines, type Check } from '../chat/index.js';
 import { draw, type DrawOrder } from '../random/index.js';
 import {
   durationInWords,
   evaluate,
+  parseText,
   renderText,
   RUN_STEPS,
   type Budget,
@@ -12,34 +32,21 @@ import {
 } from '../text/index.js';
 import { checkConditions, type Held } from './compare.js';
 import type { Conditions } from './conditions.js';
-import { FAILURE, kindOf, type Failure, type Outcome, type StepRun } from './kinds/index.js';
-import { endOfPurchase } from './purchase-end.js';
-import { refundOf } from './refund.js';
-import { RunLayer } from './run-layer.js';
+import type { OwnRun } from './kinds/own.js';
 import type { PreparedRoutine } from './prepare.js';
+import { RunLayer } from './run-layer.js';
 import type { Awaiting, Frame, RunEnd, RunState } from './run-state.js';
-import { DEPTH_LIMIT, MESSAGES_LIMIT, STEPS_LIMIT, WAIT_LIMIT, type Span, type Step } from './step.js';
+import { DEPTH_LIMIT, MESSAGES_LIMIT, STEPS_LIMIT, WAIT_LIMIT } from './step.js';
 import { stepsAt } from './tree.js';
-import { knownValues, textValues } from './values.js';
-import {
-  withNames,
-  type Occasion,
-  type RoutineChange,
-  type RoutineEffect,
-  type RoutineWorld,
-  type SayEffect,
-} from './world.js';
-
-/** Steps that put something on a stage. */
-const SHOWS: ReadonlySet<Step['kind']> = new Set(['show', 'sound', 'speak']);
+import { knownValues, textValues, withNames } from './values.js';
 
 /** Entries of its why a run keeps at the most. */
 const CHECKS_LIMIT = 150;
 
 /** A run's way from where it stands to where it waits or ends. */
-export class Execution implements StepRun {
-  readonly changes: RoutineChange[] = [];
-  readonly effects: RoutineEffect[] = [];
+export class Execution implements OwnRun {
+  readonly changes: Change[] = [];
+  readonly effects: RunEffect[] = [];
   readonly checks: Check[];
   occasion: Occasion;
   awaiting: Awaiting | undefined;
@@ -64,7 +71,7 @@ export class Execution implements StepRun {
 
   constructor(
     private readonly begun: RunState,
-    world: RoutineWorld,
+    world: World,
     readonly at: number,
   ) {
     this.occasion = begun.occasion;
@@ -79,7 +86,7 @@ export class Execution implements StepRun {
     this.routine = begun.frames[0]?.routine ?? { ...NO_ROUTINE };
   }
 
-  get world(): RoutineWorld {
+  get world(): World {
     return this.over.world;
   }
 
@@ -113,40 +120,29 @@ export class Execution implements StepRun {
     }
   }
 
-  /** Says what becomes of what was paid for it, once it has ended. */
+  /** Does what follows in any area from its end. */
   settle(): void {
     if (this.ended === undefined) return;
-    const shown = this.ended.how === 'done' ? this.purchaseShown() : undefined;
-    if (shown === 'waits') {
-      this.note('Not shown yet', 'the purchase is done once it is');
-      return;
+    const { id, owner, paid } = this.begun;
+    for (const whenRunEnds of WHEN_RUN_ENDS) {
+      const { occasion, world, changes, carriedOut, notShown, at } = this;
+      const ending = whenRunEnds({
+        ...this.ended,
+        ...{ id, owner, paid, occasion, world, changes, carriedOut, notShown, at },
+        lines: (source) => this.linesOf(source),
+      });
+      if (ending === undefined) continue;
+      for (const change of ending.changes) this.change(change);
+      if (ending.lines.length > 0) this.effects.push({ kind: 'say', lines: ending.lines });
+      for (const { rule, measure, outcome } of ending.notes) this.note(rule, measure, outcome);
     }
-    const ended = shown === undefined ? this.ended : ({ how: 'failed', words: shown } as const);
-    const { changes, lines } = endOfPurchase(ended, this.occasion, this.world, {
-      at: this.at,
-      scope: () => this.scope(),
-    });
-    for (const change of changes) this.change(change);
-    if (lines.length > 0) this.effects.push({ kind: 'say', lines });
-    const run = { ...this.begun, carriedOut: this.carriedOut };
-    const change = refundOf(run, this.world.purse, this.at);
-    if (change === undefined) return;
-    this.change(change);
-    this.note('Nothing was carried out', 'the price is given back');
   }
 
-  /** Whether what a purchase shows waits for its turn, or why no one sees it; undefined where there is nothing to wait for. */
-  private purchaseShown(): string | undefined {
-    if (this.occasion.redemption === undefined || this.notShown === undefined) return undefined;
-    if (this.notShown !== null) return this.notShown;
-    const isOwn = (id: string): boolean => id.startsWith(`${this.begun.id}:`);
-    const stages = this.world.stages.all().map(({ stage }) => stage);
-    if (stages.some(({ showing }) => showing !== undefined && isOwn(showing.alert.id))) return undefined;
-    if (stages.some(({ waiting }) => waiting.some(({ id }) => isOwn(id)))) return 'waits';
-    const ended = this.changes.flatMap((change) => (change.kind === 'stage' ? change.ended : []));
-    return ended.some(({ id, how }) => how === 'full' && isOwn(id))
-      ? 'too much was waiting to be shown'
-      : undefined;
+  /** A text that is not one of its own, as lines ready for chat. */
+  private linesOf(source: string): readonly string[] {
+    const parsed = parseText(source);
+    if ('fault' in parsed) return [];
+    return prepareLines(renderText(parsed.text, this.scope()).text, parsed.text.ownStart);
   }
 
   /** What remains, when it continues later. */
@@ -180,14 +176,14 @@ export class Execution implements StepRun {
     this.follow(kindOf(step).run(step, this), frame, step);
   }
 
-  private follow(outcome: Outcome, frame: Frame, step: Step): void {
-    if (SHOWS.has(step.kind)) this.shows(outcome);
+  private follow(outcome: Outcome<AskEffect>, frame: Frame, step: Step): void {
+    if (kindOf(step).shows === true) this.shows(outcome);
     if (outcome === undefined) return;
     if ('enter' in outcome) {
       const place = `${frame.place}.${String(frame.next)}.${outcome.enter}`;
       this.frames.push({ routine: frame.routine, place, next: 0 });
     } else if ('call' in outcome) this.call(outcome.call);
-    else if ('says' in outcome) this.tell(outcome);
+    else if ('then' in outcome) this.goOnWith(outcome);
     else if ('waitMs' in outcome) this.wait(outcome.waitMs);
     else if ('ask' in outcome) {
       this.effects.push({ ...outcome.ask, run: this.begun.id });
@@ -196,7 +192,7 @@ export class Execution implements StepRun {
     else this.end('stopped', outcome.end);
   }
 
-  private shows(outcome: Outcome): void {
+  private shows(outcome: Outcome<AskEffect>): void {
     if (outcome !== undefined && 'failed' in outcome) this.wasShown(outcome.failed);
     // What is heard at once answers later.
     else if (outcome === undefined || !('ask' in outcome) || outcome.ask.kind !== 'sound')
@@ -216,12 +212,11 @@ export class Execution implements StepRun {
     if (stop) this.end('failed', failed);
   }
 
-  /** Goes on with what is said of a game; the texts from here on are told of that. */
-  private tell({ says, game }: Extract<Outcome, { says: unknown }>): void {
-    const said = this.world.gameTexts.of(game, says, this.world.chance);
-    this.occasion = { ...this.occasion, game: { id: game, told: says.told } };
+  /** Goes on with a routine of an area's own; the texts from here on are about what that says. */
+  private goOnWith({ then, about }: Extract<Outcome, { then: unknown }>): void {
+    this.occasion = { ...this.occasion, ...aboutOf(about) };
     this.filledWith = undefined;
-    if (said !== undefined) this.frames.push({ routine: said, place: 'steps', next: 0 });
+    if (then !== undefined && isPrepared(then)) this.frames.push({ routine: then, place: 'steps', next: 0 });
   }
 
   private call(id: string): void {
@@ -248,15 +243,24 @@ export class Execution implements StepRun {
     this.note(`Ended: ${words}`, '', how === 'stopped' ? 'noted' : 'stopped');
   }
 
-  say(effect: SayEffect): Outcome {
+  say(text: string, ownStart: boolean, to?: SayEffect['to']): void {
+    const lines = prepareLines(text, ownStart);
+    if (lines.length === 0) {
+      this.note(`${this.name}: nothing to say`, 'no text is left', 'warned');
+      return;
+    }
     if (this.messages >= MESSAGES_LIMIT) {
       this.end('limited', `it said ${String(MESSAGES_LIMIT)} messages, the most a run may`);
-      return undefined;
+      return;
     }
     this.carriedOut = true;
-    this.effects.push(this.messages === 0 ? effect : { ...effect, later: true });
+    this.effects.push({
+      kind: 'say',
+      lines,
+      ...(to === undefined ? {} : { to }),
+      ...(this.messages === 0 ? {} : { later: true }),
+    });
     this.messages += 1;
-    return undefined;
   }
 
   render(source: string): { readonly text: string; readonly ownStart: boolean } {
@@ -284,18 +288,6 @@ export class Execution implements StepRun {
     return texts[place];
   }
 
-  draw(id: string, order: DrawOrder): { readonly text: string; readonly place: number } | undefined {
-    const list = this.world.lists.find(id);
-    const line = list === undefined ? undefined : drawLine(list, order, this.world.chance);
-    if (list === undefined || line === undefined) return undefined;
-    if (line.change !== undefined) this.change(line.change);
-    this.note(
-      `${this.name}: drew from ${list.name}`,
-      `line ${String(line.place + 1)} of ${String(list.size)}`,
-    );
-    return line;
-  }
-
   remember(span: Span, name: string, text: string | null): void {
     if (span === 'run') {
       this.filledWith = undefined;
@@ -312,11 +304,10 @@ export class Execution implements StepRun {
     return this.over.recall(span, name);
   }
 
-  change(change: RoutineChange): void {
+  change(change: Change): void {
     this.filledWith = undefined;
     this.changes.push(change);
-    // Which text or line was drawn is no use to whoever paid.
-    if (change.kind !== 'draw' && change.kind !== 'drawn') this.carriedOut = true;
+    if (SLICES[change.kind].isOfUse !== false) this.carriedOut = true;
     this.over.apply(change);
   }
 
@@ -341,6 +332,8 @@ export class Execution implements StepRun {
     };
   }
 }
+
+const isPrepared = (routine: ReadyRoutine): routine is PreparedRoutine => 'texts' in routine;
 
 const NO_ROUTINE: PreparedRoutine = {
   id: '',

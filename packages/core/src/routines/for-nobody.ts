@@ -1,7 +1,7 @@
+import type { Occasion, World } from '../channel/index.js';
 import { parseText, renderText } from '../text/index.js';
 import { strangerFacts } from '../viewers/index.js';
 import { knownValues, textValues } from './values.js';
-import type { Occasion, RoutineWorld } from './world.js';
 
 /**
  * Renders texts that are shown or written for nobody in particular; what is asked of a viewer is empty.
@@ -9,7 +9,7 @@ import type { Occasion, RoutineWorld } from './world.js';
  *
  * @param at UTC milliseconds
  */
-export function textsForNobody(world: RoutineWorld, at: number): (source: string) => string {
+export function textsForNobody(world: World, at: number): (source: string) => string {
   let scope: Parameters<typeof renderText>[1] | undefined;
   return (source) => {
     const parsed = parseText(source);

@@ -1,12 +1,4 @@
-export {
-  blankFaults,
-  checkRoutine,
-  isCounterNumber,
-  textFault,
-  wordFault,
-  type Faults,
-  type Surroundings,
-} from './check.js';
+export { blankFaults, checkRoutine, textFault, wordFault, type Faults, type Surroundings } from './check.js';
 export {
   allRows,
   ALONE,
@@ -19,42 +11,18 @@ export {
   type ConditionRow,
   type Conditions,
 } from './conditions.js';
-export { refundOf } from './refund.js';
-export { budgetOfOne, isCostly } from './cost.js';
+export { budgetOfOne, isCostly, isCostlyThing } from './cost.js';
 export {
-  EVENT_KINDS,
   LATE_MS,
-  EVENT_NAMES,
-  EVENT_WORDS,
-  isPlatformEvent,
   eventInWords,
   LEAST_LIMIT,
   rolesInWords,
   triggerInWords,
   type ChannelEvent,
-  type EventFacts,
-  type EventKind,
   type EventTrigger,
 } from './event.js';
 export { whyOfEvent } from './event-why.js';
-export {
-  blankInWords,
-  NO_NAMES,
-  plainText,
-  type Blank,
-  type LinePart,
-  type Names,
-  type WordOf,
-} from './form.js';
-export {
-  filledBlanks,
-  kindOf,
-  STEP_GROUPS,
-  FAILURE,
-  STEP_KINDS,
-  textsOf,
-  type StepKind,
-} from './kinds/index.js';
+export { blankInWords, plainText } from './form.js';
 export { BLANK_ROUTINE, routineBody, type NamedRoutine, type NamedRoutineBody } from './named-body.js';
 export {
   begin,
@@ -67,7 +35,6 @@ export {
   type Started,
 } from './named.js';
 export { prepareRoutine, type PreparedRoutine } from './prepare.js';
-export { EMPTY_ROUTINE_WORLD } from './empty-world.js';
 export { completeSteps } from './complete.js';
 export {
   callFault,
@@ -87,17 +54,14 @@ export {
   type RunState,
   type SavedRun,
 } from './run-state.js';
+export { routineSchemas } from './schema.js';
 export { sentenceOf } from './sentence.js';
-export { stepSchemas, type Schema } from './shape.js';
+export { stepSchemas } from './shape.js';
 export {
   AFTER_RESTART,
   COUNTER_LIMIT,
-  EVERY_STAGE,
-  GRACE_LIMIT_S,
   MESSAGES_LIMIT,
-  NAMED_TIMER,
   NAME_LIMIT,
-  NO_SOUND,
   routineOf,
   sayOnly,
   STEPS_LIMIT,
@@ -110,36 +74,23 @@ export {
   type PickStep,
   type Routine,
   type SayStep,
-  type Span,
-  type Step,
-  type StepKindName,
-  type StepOf,
 } from './step.js';
+export { textsOf } from './texts-of.js';
 export { allSteps, innerLists, stepsAt, withInnerList, withStepsAt } from './tree.js';
 export { textsForNobody } from './for-nobody.js';
-export { knownValues, textValues, type NamesIn } from './values.js';
-export type {
-  AskEffect,
-  CounterChange,
-  CounterState,
-  CountersView,
-  DrawChange,
-  GraceChange,
-  DrawsView,
-  KeptSpan,
-  MemoryView,
-  Occasion,
-  PostChange,
-  RememberedChange,
-  RoutineChange,
-  RoutineEffect,
-  RoutinesView,
-  RoutineWorld,
-  RunChange,
-  RunsView,
-  SayEffect,
-  WebhooksView,
-} from './world.js';
-export { KEPT_SPANS, withNames } from './world.js';
+export { knownValues, textValues, withNames } from './values.js';
+export {
+  KEPT_SPANS,
+  type CounterChange,
+  type CounterState,
+  type CountersView,
+  type DrawChange,
+  type DrawsView,
+  type KeptSpan,
+  type MemoryView,
+  type RememberedChange,
+  type RoutinesView,
+  type RunChange,
+  type RunsView,
+} from './types.js';
 export { ROUTINE_THING } from './thing.js';
-export { ROUTINE_SLICES } from './slices.js';

@@ -1,16 +1,7 @@
+import { STEP_GROUPS } from '../area/index.js';
+import { filledBlanks, STEP_KINDS, type StepKindName } from '../channel/index.js';
 import { expect, test } from '@jest/globals';
-import {
-  allSteps,
-  filledBlanks,
-  routineOf,
-  sentenceOf,
-  STEP_GROUPS,
-  STEP_KINDS,
-  stepSchemas,
-  textsOf,
-  checkRoutine,
-  type StepKindName,
-} from './index.js';
+import { allSteps, routineOf, sentenceOf, stepSchemas, textsOf, checkRoutine } from './index.js';
 
 const KINDS = Object.keys(STEP_KINDS) as StepKindName[];
 const NAMES = (to: string): string => (to === 'list' ? 'Campfire questions' : 'Good moment');

@@ -1,8 +1,9 @@
+import { aboutOf, eventNoun, type Occasion, type World } from '../channel/index.js';
 import { checkWhen, whenFault, type When } from '../stream/index.js';
 import { ROLES, type Check } from '../chat/index.js';
 import { elapsedInWords } from '../text/index.js';
 import { checkRoutine, type Faults, type Surroundings } from './check.js';
-import { checkTrigger, EVENT_NAMES, triggerFault, type ChannelEvent } from './event.js';
+import { checkTrigger, triggerFault, type ChannelEvent } from './event.js';
 import {
   ROUTINE_NAME_LIMIT,
   TRIGGERS_LIMIT,
@@ -11,7 +12,6 @@ import {
 } from './named-body.js';
 import type { PreparedRoutine } from './prepare.js';
 import { refusalOfStart, runId, startRun, type Segment } from './run.js';
-import type { Occasion, RoutineWorld } from './world.js';
 
 /**
  * Checks a routine before it is saved. Circles are looked for by `callFault`.
@@ -70,7 +70,7 @@ export type Happening =
 export function decideEvent(
   event: ChannelEvent,
   routines: readonly PreparedNamed[],
-  world: RoutineWorld,
+  world: World,
 ): Happening[] {
   return routines.flatMap((prepared): Happening[] => {
     const { named } = prepared;
@@ -97,7 +97,7 @@ function lateness(ms: number): Check {
 export function beginBy(
   event: ChannelEvent,
   prepared: PreparedNamed,
-  world: RoutineWorld,
+  world: World,
   before: readonly Check[] = [],
 ): Happening {
   const { checks, stopped } = checkStart(prepared, prepared.named.when, event.at, world, before);
@@ -110,7 +110,7 @@ export function checkStart(
   prepared: PreparedRoutine,
   when: When,
   at: number,
-  world: RoutineWorld,
+  world: World,
   before: readonly Check[] = [],
 ): { readonly checks: readonly Check[]; readonly stopped: boolean } {
   const checks: Check[] = [...before];
@@ -131,7 +131,7 @@ export function checkStart(
 export function begin(
   prepared: PreparedRoutine,
   occasion: Occasion,
-  world: RoutineWorld,
+  world: World,
   checks: readonly Check[],
 ): Started {
   const segment = startRun(prepared, occasion, world, { before: checks });
@@ -145,10 +145,10 @@ export function begin(
 }
 
 function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
-  const { id, viewer, roles, kind, count, amount, message, recipient, late, queue, game, at } = event;
+  const { id, viewer, roles, kind, count, amount, message, recipient, late, at } = event;
   return {
     cause: id,
-    by: EVENT_NAMES[kind],
+    by: eventNoun(kind),
     viewer,
     roles,
     target: viewer,
@@ -158,8 +158,7 @@ function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
     line: undefined,
     command: { name: title, uses: 0, usesByViewer: 0 },
     event: { kind, count, amount, message, recipient, late },
-    ...(queue === undefined ? {} : { queue: { id: queue, whileOff: false } }),
-    ...(game === undefined ? {} : { game }),
+    ...aboutOf(event),
     at,
   };
 }

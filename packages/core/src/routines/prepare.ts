@@ -1,7 +1,8 @@
+import { kindOf } from '../channel/index.js';
 import { parseText, type ParsedText } from '../text/index.js';
-import { textsOf } from './kinds/index.js';
 import { countersOf, wordsOf } from './references.js';
 import type { Routine } from './step.js';
+import { textsOf } from './texts-of.js';
 import { allSteps } from './tree.js';
 
 /** A routine made ready: its texts parsed once, not on every run. */
@@ -20,8 +21,6 @@ export interface PreparedRoutine {
   readonly fault: string | undefined;
 }
 
-const SPEAKING: readonly string[] = ['say', 'reply', 'tell'];
-
 /** @param id names it; with a step's id it names what is remembered of the step */
 export function prepareRoutine(id: string, title: string, routine: Routine): PreparedRoutine {
   let fault: string | undefined;
@@ -33,6 +32,6 @@ export function prepareRoutine(id: string, title: string, routine: Routine): Pre
       if ('fault' in result) fault ??= result.fault.message;
       else texts.set(source, result.text);
     }
-  const speaks = allSteps(routine.steps).some(({ kind }) => SPEAKING.includes(kind));
+  const speaks = allSteps(routine.steps).some((step) => kindOf(step).speaks === true);
   return { id, title, routine, texts, counters: countersOf(routine), words: wordsOf(routine), speaks, fault };
 }

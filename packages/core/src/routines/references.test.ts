@@ -1,14 +1,7 @@
+import { type Step, STEP_KINDS } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import {
-  callFault,
-  stepsAt,
-  STEP_KINDS,
-  withReferences,
-  withStepsAt,
-  type Caller,
-  type Step,
-} from './index.js';
+import { callFault, stepsAt, withReferences, withStepsAt, type Caller } from './index.js';
 
 const callers = (calls: Record<string, string[]>): Map<string, Caller> =>
   new Map(Object.entries(calls).map(([id, called]) => [id, { id, title: id.toUpperCase(), calls: called }]));

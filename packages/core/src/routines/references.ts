@@ -1,8 +1,8 @@
+import { FAILURE, type WordOf } from '../area/index.js';
+import { filledBlanks, kindOf, type Step } from '../channel/index.js';
 import { isGroup, type Conditions } from './conditions.js';
 import type { Reference, Rename } from '../things/index.js';
-import type { WordOf } from './form.js';
-import { FAILURE, filledBlanks, kindOf } from './kinds/index.js';
-import { DEPTH_LIMIT, type Routine, type Step } from './step.js';
+import { DEPTH_LIMIT, type Routine } from './step.js';
 import { allSteps } from './tree.js';
 
 function wordsIn(steps: readonly Step[], of: WordOf): string[] {

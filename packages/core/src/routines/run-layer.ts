@@ -1,31 +1,33 @@
-import { Layers } from '../layers/index.js';
-import { ROUTINE_SLICES } from './slices.js';
-import type { Span } from './step.js';
-import type { RoutineChange, RoutineWorld } from './world.js';
+import type { Span } from '../area/index.js';
+import { SLICES, type Change, type World } from '../channel/index.js';
+import type { Layer, Slice } from '../layers/index.js';
+
+type AnyLayer = Layer<World, Change>;
 
 /** What a run has changed so far, above the world it looks at: a later step sees what an earlier one did. */
 export class RunLayer {
-  /** made with the first change; most runs only say something */
-  private laid:
-    { readonly layers: Layers<RoutineWorld, RoutineChange>; readonly world: RoutineWorld } | undefined;
+  world: World;
+  /** made with the first change of a kind; most runs only say something */
+  private readonly layers = new Map<Change['kind'], AnyLayer>();
 
   constructor(
-    private readonly under: RoutineWorld,
+    under: World,
     private readonly viewer: string,
     /** what is remembered for this run alone */
     readonly memory: Record<string, string>,
-  ) {}
-
-  get world(): RoutineWorld {
-    return this.laid?.world ?? this.under;
+  ) {
+    this.world = under;
   }
 
-  apply(change: RoutineChange): void {
-    if (this.laid === undefined) {
-      const layers = new Layers<RoutineWorld, RoutineChange>(ROUTINE_SLICES);
-      this.laid = { layers, world: layers.over(this.under) };
+  apply(change: Change): void {
+    let layer = this.layers.get(change.kind);
+    if (layer === undefined) {
+      layer = (SLICES[change.kind] as unknown as Slice<World, Change>).begin();
+      this.layers.set(change.kind, layer);
+      // Kinds that change the same part of the world are laid one above the other.
+      this.world = { ...this.world, ...layer.over(this.world) };
     }
-    this.laid.layers.apply(change, this.laid.world);
+    layer.apply(change, this.world);
   }
 
   recall(span: Span, name: string): string | undefined {

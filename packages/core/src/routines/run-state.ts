@@ -1,8 +1,9 @@
+import type { RunEnd } from '../area/index.js';
+import type { AskEffect, Occasion } from '../channel/index.js';
 import type { Check } from '../chat/index.js';
-import type { PostedChange } from '../currency/index.js';
+import type { Paid } from '../currency/index.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Routine } from './step.js';
-import type { AskEffect, Occasion } from './world.js';
 
 /** Where a run stands in one list of steps. */
 export interface Frame {
@@ -20,13 +21,6 @@ export type Awaiting =
   | { readonly for: 'answer'; readonly asked: AskEffect; readonly step: string; readonly stop: boolean }
   /** the end of another run of the same routine */
   | { readonly for: 'turn' };
-
-/** How a run ended. */
-export interface RunEnd {
-  readonly how: 'done' | 'stopped' | 'failed' | 'limited';
-  /** in words, empty when there is nothing to add */
-  readonly words: string;
-}
 
 /** A run that continues later. */
 export interface RunState {
@@ -51,9 +45,6 @@ export interface RunState {
   /** why what it was to show was not shown; null once something was put on a stage or heard */
   readonly notShown?: string | null;
 }
-
-/** What a run's price was taken by. */
-export type Paid = Pick<PostedChange, 'key' | 'cause' | 'entries' | 'earns'>;
 
 /** A run as it is written down: without what can be made again from it. */
 export interface SavedRun extends Omit<RunState, 'frames'> {
@@ -92,3 +83,5 @@ export function restoreRun(
   }
   return { ...saved, frames: restored };
 }
+
+export type { Paid, RunEnd };

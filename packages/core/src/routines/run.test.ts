@@ -1,3 +1,4 @@
+import { type Step, STEP_KINDS, type StepKindName } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { chanceFrom } from '../random/index.js';
@@ -11,10 +12,7 @@ import {
   routineOf,
   saveRun,
   startRun,
-  STEP_KINDS,
   type SavedRun,
-  type Step,
-  type StepKindName,
 } from './index.js';
 
 let ids = 0;

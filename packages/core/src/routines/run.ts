@@ -1,15 +1,15 @@
+import type { Failure } from '../area/index.js';
+import type { Change, Occasion, RunEffect, World } from '../channel/index.js';
 import type { Check } from '../chat/index.js';
 import { Execution } from './execution.js';
-import type { Failure } from './kinds/index.js';
 import type { PreparedRoutine } from './prepare.js';
 import type { Paid, RunEnd, RunState } from './run-state.js';
 import { TURNS_LIMIT } from './step.js';
-import type { Occasion, RoutineChange, RoutineEffect, RoutineWorld } from './world.js';
 
 /** What a run came to, up to where it waits or ends. Exactly one of `run` and `ended` is given. */
 export interface Segment {
-  readonly changes: readonly RoutineChange[];
-  readonly effects: readonly RoutineEffect[];
+  readonly changes: readonly Change[];
+  readonly effects: readonly RunEffect[];
   readonly checks: readonly Check[];
   /** it continues later */
   readonly run: RunState | undefined;
@@ -26,7 +26,7 @@ export interface Answer {
 /** Why a start must not be, while the routine runs already; undefined when it may. */
 export function refusalOfStart(
   { id, routine }: PreparedRoutine,
-  world: RoutineWorld,
+  world: World,
 ): { readonly check: Check; readonly brief: string } | undefined {
   const { running, inTurn } = world.runs.of(id);
   if (running === 0 || routine.whileRunning === 'beside') return undefined;
@@ -60,7 +60,7 @@ export function runId(cause: string, owner: string): string {
 export function startRun(
   prepared: PreparedRoutine,
   occasion: Occasion,
-  world: RoutineWorld,
+  world: World,
   { before = [], paid }: { readonly before?: readonly Check[]; readonly paid?: Paid | undefined } = {},
 ): Segment {
   const begun: RunState = {
@@ -99,7 +99,7 @@ export function startRun(
  * @param at now, UTC milliseconds
  * @param answer what came of what it asked; of no account for one that waited for a time or its turn
  */
-export function resumeRun(run: RunState, world: RoutineWorld, at: number, answer: Answer): Segment {
+export function resumeRun(run: RunState, world: World, at: number, answer: Answer): Segment {
   const execution = new Execution(run, world, at);
   const { awaiting } = run;
   if (awaiting.for === 'answer') {

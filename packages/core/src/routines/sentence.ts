@@ -1,6 +1,6 @@
-import { blankInWords, NO_NAMES, type Blank, type Names } from './form.js';
-import { kindOf } from './kinds/index.js';
-import type { Step } from './step.js';
+import { NO_NAMES, type Blank, type Names } from '../area/index.js';
+import { kindOf, type Step } from '../channel/index.js';
+import { blankInWords } from './form.js';
 
 /** A step in plain words: `Wait 5 s`, `Draw a line not drawn yet this round from Campfire questions as question`. */
 export function sentenceOf(step: Step, names: Names = NO_NAMES): string {

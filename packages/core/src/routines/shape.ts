@@ -1,10 +1,8 @@
+import type { Blank } from '../area/index.js';
+import { STEP_KINDS, type StepKindName } from '../channel/index.js';
+import type { Schema } from '../things/index.js';
 import { COMPARISONS } from './conditions.js';
-import type { Blank } from './form.js';
-import { STEP_KINDS } from './kinds/index.js';
-import { STEPS_LIMIT, type StepKindName } from './step.js';
-
-/** A piece of JSON Schema (draft 2020-12). */
-export type Schema = Readonly<Record<string, unknown>>;
+import { STEPS_LIMIT } from './step.js';
 
 const ID: Schema = { type: 'string', minLength: 1, maxLength: 40 };
 const text = (most: number): Schema => ({ type: 'string', maxLength: most });

@@ -1,3 +1,4 @@
+import { type Occasion, type Step, STEP_KINDS, type StepOf } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import {
   EMPTY_STAGE,
@@ -13,18 +14,7 @@ import {
 import { occasion } from '../test-support/routines.js';
 import { worldOf } from '../test-support/world.js';
 import { strangerFacts } from '../viewers/index.js';
-import {
-  checkRoutine,
-  prepareRoutine,
-  resumeRun,
-  routineOf,
-  startRun,
-  STEP_KINDS,
-  type Occasion,
-  type Segment,
-  type Step,
-  type StepOf,
-} from './index.js';
+import { checkRoutine, prepareRoutine, resumeRun, routineOf, startRun, type Segment } from './index.js';
 
 const MEDIA: Readonly<Record<string, ReturnType<StagesView['media']>>> = {
   bell: { name: 'Bell', kind: 'picture', seconds: 0 },

@@ -1,23 +1,10 @@
-import { POSTED } from '../currency/index.js';
-import { NOT_LOOKED_AT, type Slice, type Slices } from '../layers/index.js';
-import { DRAWN } from '../lists/index.js';
+import { NOT_LOOKED_AT, type Slice } from '../layers/index.js';
 import type { DrawState } from '../random/index.js';
-import { BUMP, HANDLE, QUEUE } from '../queue/index.js';
-import { PLAYED } from '../plays/index.js';
-import { REDEMPTION } from '../redemptions/index.js';
-import { STAGE } from '../stage/index.js';
-import { durationInWords } from '../text/index.js';
-import type {
-  CounterChange,
-  CounterState,
-  DrawChange,
-  GraceChange,
-  RememberedChange,
-  RoutineChange,
-  RoutineWorld,
-} from './world.js';
+import type { CounterChange, CounterState, DrawChange, RememberedChange, RoutinesTypes } from './types.js';
 
-const COUNTER: Slice<Pick<RoutineWorld, 'counters'>, CounterChange> = {
+type View = RoutinesTypes['view'];
+
+const COUNTER: Slice<Pick<View, 'counters'>, CounterChange> = {
   begin() {
     const counters = new Map<string, CounterState>();
     return {
@@ -35,7 +22,8 @@ const COUNTER: Slice<Pick<RoutineWorld, 'counters'>, CounterChange> = {
   words: ({ counter, value }) => [`sets the counter ${counter} to ${String(value)}`],
 };
 
-const DRAW: Slice<Pick<RoutineWorld, 'draws'>, DrawChange> = {
+const DRAW: Slice<Pick<View, 'draws'>, DrawChange> = {
+  isOfUse: false,
   begin() {
     const draws = new Map<string, DrawState>();
     return {
@@ -52,7 +40,7 @@ const DRAW: Slice<Pick<RoutineWorld, 'draws'>, DrawChange> = {
   ],
 };
 
-const REMEMBERED: Slice<Pick<RoutineWorld, 'memory'>, RememberedChange> = {
+const REMEMBERED: Slice<Pick<View, 'memory'>, RememberedChange> = {
   begin() {
     /** null for what was forgotten here */
     const kept = new Map<string, string | null>();
@@ -77,41 +65,12 @@ const REMEMBERED: Slice<Pick<RoutineWorld, 'memory'>, RememberedChange> = {
     text === null ? [`forgets ${name}`] : [`remembers ${name}: ${text === '' ? 'nothing' : text}`],
 };
 
-const GRACE: Slice<Pick<RoutineWorld, 'grace'>, GraceChange> = {
-  begin() {
-    const until = new Map<string, number>();
-    return {
-      over: ({ grace: under }) => ({
-        grace: { ...under, until: (viewer) => until.get(viewer) ?? under.until(viewer) },
-      }),
-      apply: (change) => {
-        until.set(change.viewer, change.until);
-      },
-    };
-  },
-  words: ({ name, until, at }) => [`lets ${name} post links for ${durationInWords(until - at)}`],
-};
-
-/** Every kind of change a routine makes. */
+/** Every kind of change a routine makes by itself. */
 export const ROUTINE_SLICES = {
   counter: COUNTER,
   draw: DRAW,
-  drawn: DRAWN,
   remembered: REMEMBERED,
-  grace: GRACE,
-  posted: POSTED,
-  queue: QUEUE,
-  bump: BUMP,
-  handle: HANDLE,
-  redemption: REDEMPTION,
-  played: PLAYED,
-  stage: STAGE,
-  // Nothing looks at what was posted; where it is only laid over, it is not sent.
-  post: {
-    begin: () => NOT_LOOKED_AT,
-    words: ({ webhook, body }) => [`posts to ${webhook}: ${body}`],
-  },
   // A run is played to its end where it is only laid over, and does not see itself.
   run: { begin: () => NOT_LOOKED_AT, words: () => [] },
   'run-ended': { begin: () => NOT_LOOKED_AT, words: () => [] },
-} satisfies Slices<RoutineWorld, RoutineChange>;
+} as const;

@@ -1,4 +1,4 @@
-import type { Step } from './step.js';
+import type { Step } from '../channel/index.js';
 
 /** A list of steps within a step, by its field: `then`, `otherwise`, `branches.0.steps`. */
 export interface InnerList {

@@ -11,6 +11,7 @@ export {
   type Card,
   type Place,
 } from './alert.js';
+export { shownBy } from './shown.js';
 export { alertInWords, STAGE } from './slice.js';
 export {
   act,
@@ -31,4 +32,5 @@ export {
   type StageMoment,
   type StageRules,
 } from './stage.js';
+export { EVERY_STAGE, NO_SOUND } from './steps.js';
 export { NO_STAGES, type StageOf, type StagesView, type StageWorld } from './view.js';

@@ -1,3 +1,4 @@
+import { type Change, channelLayers, type World } from '../channel/index.js';
 import { decideCommand } from '../commands/index.js';
 import { escrowAccount, type Account } from '../currency/index.js';
 import {
@@ -12,14 +13,14 @@ import {
   type GameBody,
   type GameKindName,
 } from '../games/index.js';
-import { channelLayers, decideLine, type Change, type World } from '../pipeline/index.js';
+import { decideLine } from '../pipeline/index.js';
 import {
   NO_GAMES,
   type AskedOfGame,
   type PlayDecision,
   type Round,
   type SaidOfGame,
-} from '../plays/index.js';
+} from '../games/index.js';
 import { chanceFrom, type Chance } from '../random/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 import { purseOf } from './purse.js';

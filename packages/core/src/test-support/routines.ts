@@ -1,17 +1,13 @@
+import type { Change, Occasion, RunEffect, Step, World } from '../channel/index.js';
 import {
   prepareRoutine,
   resumeRun,
   routineOf,
   startRun,
   type KeptSpan,
-  type Occasion,
   type PreparedRoutine,
-  type RoutineChange,
-  type RoutineEffect,
-  type RoutineWorld,
   type RunEnd,
   type Segment,
-  type Step,
 } from '../routines/index.js';
 import type { ListView } from '../lists/index.js';
 import { strangerFacts } from '../viewers/index.js';
@@ -71,11 +67,11 @@ export class TestList implements ListView {
 /** A channel in which what routines change is kept, and that takes a run to its end. */
 export class TestChannel {
   readonly kept = new Map<string, string>();
-  readonly changes: RoutineChange[] = [];
-  readonly effects: RoutineEffect[] = [];
+  readonly changes: Change[] = [];
+  readonly effects: RunEffect[] = [];
   readonly lists: TestList[] = [];
   readonly routines = new Map<string, PreparedRoutine>();
-  world: RoutineWorld;
+  world: World;
 
   constructor(more: Parts = {}) {
     const counters = new Map<string, number>();

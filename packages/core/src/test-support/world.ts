@@ -11,7 +11,7 @@ import {
   type Gates,
   type Trigger,
 } from '../commands/index.js';
-import { emptyWorld, type Effect, type World } from '../pipeline/index.js';
+import { type Effect, EMPTY_WORLD, type World } from '../channel/index.js';
 import { sayOnly } from '../routines/index.js';
 import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 
@@ -67,7 +67,7 @@ export function worldOf(commands: readonly Command[], more: Parts = {}, prefix =
   );
   const facts = (name: string): ViewerFacts => strangerFacts(`v-${name}`, name, [], 0);
   const world: World = {
-    ...emptyWorld(),
+    ...EMPTY_WORLD,
     channelName: 'lanternhour',
     timers: { inWords: () => 'Rope rules in 4 min', nameOf: () => undefined },
     commands: {
@@ -76,7 +76,7 @@ export function worldOf(commands: readonly Command[], more: Parts = {}, prefix =
       toldRefusal: () => undefined,
       openTo: (viewer, roles) => openCommands(index, viewer, roles),
       byRole: () => commandsByRole(index),
-      doing: (fits) => commandDoing(index, fits),
+      doing: (like) => commandDoing(index, like),
     },
     viewers: {
       of: ({ name }) => facts(name),

@@ -26,4 +26,4 @@ export {
   type UnknownValue,
   type UsedValue,
 } from './template.js';
-export { REFUSAL_VALUES, VALUES, type TextValues, type ValueEntry } from './values.js';
+export { REFUSAL_VALUES, type TextValues } from './values.js';

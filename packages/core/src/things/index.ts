@@ -1,3 +1,19 @@
+import type { Schemas } from './schema.js';
+
+export {
+  closed,
+  flag,
+  listOf,
+  NAMED_VIEWERS,
+  oneOf,
+  orNull,
+  ref,
+  text,
+  whole,
+  type Schema,
+  type Schemas,
+} from './schema.js';
+
 /**
  * The kinds of named things a person makes, changes and deletes, each with what bundles and the API's
  * addresses call several of them; those that others refer to come first.
@@ -49,6 +65,10 @@ export interface ThingShape<Body> {
   withReferences(body: Body, rename: Rename): Body;
   /** without what is this channel's own: its people */
   portable(body: Body): Body;
-  /** true when its texts may ask for more than a run may do */
-  isCostly(body: Body): boolean;
+  /** what it looks like in a bundle, and how many may be in one */
+  readonly schema: { readonly name: string; readonly most: number; readonly defs: Schemas };
+  /** its texts with values, but for those of its steps; each is filled in by itself */
+  textsOf(body: Body): readonly string[];
+  /** its steps, where it has any */
+  stepsOf?(body: Body): readonly object[];
 }

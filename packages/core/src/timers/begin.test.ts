@@ -1,5 +1,6 @@
+import type { Step } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
-import { prepareRoutine, routineOf, sayOnly, type PreparedNamed, type Step } from '../routines/index.js';
+import { prepareRoutine, routineOf, sayOnly, type PreparedNamed } from '../routines/index.js';
 import { BLANK_ROUTINE } from '../routines/index.js';
 import { OFFLINE } from '../stream/index.js';
 import { TestChannel, worldOf } from '../test-support/index.js';

@@ -1,3 +1,4 @@
+import type { World } from '../channel/index.js';
 import type { Check } from '../chat/index.js';
 import {
   begin,
@@ -6,7 +7,6 @@ import {
   routineOf,
   type PreparedNamed,
   type PreparedRoutine,
-  type RoutineWorld,
   type Started,
 } from '../routines/index.js';
 import { ALWAYS } from '../stream/index.js';
@@ -41,7 +41,7 @@ export function beginTimer(
   { name }: Timer,
   prepared: PreparedRoutine | PreparedNamed,
   start: TimerStart,
-  world: RoutineWorld,
+  world: World,
 ): { readonly started: Started } | { readonly refused: readonly Check[] } {
   const { cause, viewer, at } = start;
   const named = 'named' in prepared ? prepared.named : undefined;

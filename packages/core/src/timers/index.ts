@@ -27,6 +27,7 @@ export {
   type Lines,
   type Silent,
 } from './forecast.js';
+export { NAMED_TIMER, type TimerStep } from './steps.js';
 export { TIMER_THING } from './thing.js';
 export { breathingFaults, checkTimer, runsFault, type TimerSurroundings } from './check.js';
 export {

@@ -1,3 +1,4 @@
+import type { Step } from '@gully/core/channel';
 import {
   BLANK_COMMAND,
   STARTERS,
@@ -9,7 +10,7 @@ import {
 import { commandForGame } from '@gully/core/games';
 import { commandFor } from '@gully/core/rewards';
 import { STARTER_SETS } from '@gully/core/bundles';
-import { routineOf, sayOnly, withReferences, type Step } from '@gully/core/routines';
+import { routineOf, sayOnly, withReferences } from '@gully/core/routines';
 import { CAMPFIRE, QUOTES } from '../../lists/demo/index.js';
 import { GAME_WORDS } from './game-words.js';
 import { REWARD_WORDS } from './reward-words.js';

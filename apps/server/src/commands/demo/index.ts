@@ -65,7 +65,7 @@ export const commandsPart: MakeDemoPart = ({ begin }) => {
         toldRefusal: (commandId, viewer, failure) => refused.get(refusalKey({ commandId, viewer, failure })),
         openTo: (viewer, roles) => openCommands(index, viewer, roles),
         byRole: () => commandsByRole(index),
-        doing: (fits) => commandDoing(index, fits),
+        doing: (like) => commandDoing(index, like),
       },
     }),
     records: {

@@ -16,7 +16,7 @@ import {
   type PlayedChange,
   type Round,
   type Tally,
-} from '@gully/core/plays';
+} from '@gully/core/games';
 import { chanceFrom } from '@gully/core/random';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { seededNumbers } from '@gully/standin/crowd';

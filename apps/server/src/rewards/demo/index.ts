@@ -9,7 +9,7 @@ import {
   type Redemption,
   type RedemptionChange,
   type RewardsView,
-} from '@gully/core/redemptions';
+} from '@gully/core/rewards';
 import { chanceFrom } from '@gully/core/random';
 import { deliver, prepareReward, rewardBody } from '@gully/core/rewards';
 import type { ViewerFacts } from '@gully/core/viewers';

@@ -1,5 +1,6 @@
+import { STEP_KINDS } from '@gully/core/channel';
 import { BLANK_REWARD, REWARD_STARTERS, type RewardBody } from '@gully/core/rewards';
-import { routineOf, STEP_KINDS } from '@gully/core/routines';
+import { routineOf } from '@gully/core/routines';
 import { REWARD } from '../../commands/demo/index.js';
 import { KEYS } from '../../lists/demo/index.js';
 

@@ -1,12 +1,10 @@
+import { type Step, STEP_KINDS, type StepOf } from '@gully/core/channel';
 import {
   BLANK_ROUTINE,
   routineOf,
-  STEP_KINDS,
   type ConditionRow,
   type EventTrigger,
   type NamedRoutine,
-  type Step,
-  type StepOf,
 } from '@gully/core/routines';
 import { CAMPFIRE, PASSAGES } from '../../lists/demo/index.js';
 import { BOARD } from '../../webhooks/demo/index.js';

@@ -1,5 +1,5 @@
-import { namesInWords, type Game, type Round } from '../../plays/index.js';
-import type { Blank } from '../../routines/index.js';
+import { namesInWords, type Game, type Round } from '../../games/index.js';
+import type { Blank } from '../../area/index.js';
 import { NAMES, words, type PieceKind, type PieceMoment, type Settings } from './kind.js';
 
 /** Stands in place of a game's id for whichever of its kind was played last. */

@@ -1,5 +1,6 @@
 import type { NewsKind } from '../../news/index.js';
-import type { Blank, RoutineWorld } from '../../routines/index.js';
+import type { Blank } from '../../area/index.js';
+import type { World } from '../../channel/index.js';
 
 /** A line of chat as an overlay shows it. */
 export interface ShownLine {
@@ -12,7 +13,7 @@ export interface ShownLine {
 
 /** What a piece may look at when its data is made. */
 export interface PieceMoment {
-  readonly world: RoutineWorld;
+  readonly world: World;
   /** UTC milliseconds */
   readonly at: number;
   /** a text with its values, for nobody in particular */

@@ -1,4 +1,4 @@
-import type { Blank } from '../../routines/index.js';
+import type { Blank } from '../../area/index.js';
 import { figureOf, words, type PieceKind } from './kind.js';
 
 const COUNTER = { as: 'word', label: 'Counter', of: 'counter' } as const satisfies Blank;

@@ -1,6 +1,6 @@
 import { currentQueue, inState } from '../../queue/index.js';
 import { amountOfCurrency } from '../../currency/index.js';
-import type { Blank } from '../../routines/index.js';
+import type { Blank } from '../../area/index.js';
 import { figureOf, NAMES, words, type PieceKind, type ShownLine } from './kind.js';
 
 const MOST = (most: number) => ({ as: 'number', label: 'How many', least: 1, most }) as const satisfies Blank;

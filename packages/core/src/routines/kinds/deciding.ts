@@ -1,3 +1,4 @@
+import { IF_FAILS } from '../../area/index.js';
 import { weighted } from '../../random/index.js';
 import {
   WAIT_LIMIT,
@@ -7,10 +8,9 @@ import {
   type StopStep,
   type WaitStep,
 } from '../step.js';
-import { IF_FAILS } from './failing.js';
-import type { StepKind } from './kind.js';
+import type { OwnKind } from './own.js';
 
-export const branchOnIf: StepKind<IfStep> = {
+export const branchOnIf: OwnKind<IfStep> = {
   kind: 'if',
   group: 'Decide',
   verb: 'If',
@@ -42,7 +42,7 @@ export const branchOnIf: StepKind<IfStep> = {
   },
 };
 
-export const pick: StepKind<PickStep> = {
+export const pick: OwnKind<PickStep> = {
   kind: 'pick',
   group: 'Decide',
   verb: 'Pick one',
@@ -74,7 +74,7 @@ export const pick: StepKind<PickStep> = {
   },
 };
 
-export const runOther: StepKind<RunStep> = {
+export const runOther: OwnKind<RunStep> = {
   kind: 'run',
   group: 'Decide',
   verb: 'Run',
@@ -91,7 +91,7 @@ export const runOther: StepKind<RunStep> = {
   },
 };
 
-export const wait: StepKind<WaitStep> = {
+export const wait: OwnKind<WaitStep> = {
   kind: 'wait',
   group: 'Decide',
   verb: 'Wait',
@@ -103,7 +103,7 @@ export const wait: StepKind<WaitStep> = {
   run: ({ seconds }) => ({ waitMs: seconds * 1000 }),
 };
 
-export const stop: StepKind<StopStep> = {
+export const stop: OwnKind<StopStep> = {
   kind: 'stop',
   group: 'Decide',
   verb: 'Stop',

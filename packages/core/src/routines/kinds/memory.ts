@@ -1,4 +1,4 @@
-import { hasAtLeast, prepareLines, ROLE_NAMES, ROLES } from '../../chat/index.js';
+import { hasAtLeast, ROLE_NAMES, ROLES } from '../../chat/index.js';
 import { stripControls } from '../../text/index.js';
 import {
   COUNTER_LIMIT,
@@ -7,7 +7,7 @@ import {
   type ForgetStep,
   type RememberStep,
 } from '../step.js';
-import type { StepKind } from './kind.js';
+import type { OwnKind } from './own.js';
 
 const SPAN = {
   as: 'choice',
@@ -16,7 +16,7 @@ const SPAN = {
 } as const;
 const NAME = { as: 'word', label: 'The word it is known by', of: 'remembered' } as const;
 
-export const remember: StepKind<RememberStep> = {
+export const remember: OwnKind<RememberStep> = {
   kind: 'remember',
   group: 'Remember',
   verb: 'Remember',
@@ -42,7 +42,7 @@ export const remember: StepKind<RememberStep> = {
   },
 };
 
-export const forget: StepKind<ForgetStep> = {
+export const forget: OwnKind<ForgetStep> = {
   kind: 'forget',
   group: 'Remember',
   verb: 'Forget',
@@ -63,7 +63,7 @@ export const forget: StepKind<ForgetStep> = {
   },
 };
 
-export const counter: StepKind<CounterStep> = {
+export const counter: OwnKind<CounterStep> = {
   kind: 'counter',
   group: 'Remember',
   verb: 'Count',
@@ -88,6 +88,7 @@ export const counter: StepKind<CounterStep> = {
       ),
     },
   },
+  applies: ({ change }, field) => field !== 'amount' || change !== 'typed',
   line: ({ change }) => [
     { blank: 'counter' },
     { blank: 'change' },
@@ -110,11 +111,7 @@ export const counter: StepKind<CounterStep> = {
     const asked = askedValue(step, before, typed);
     if (asked === undefined) {
       const failed = `“${stripControls(typed).slice(0, 30)}” is not a number such as 40, +1 or -2`;
-      const lines = prepareLines(
-        `${run.occasion.viewer.name}, ${failed}; ${name} stays ${String(before)}`,
-        true,
-      );
-      run.say({ kind: 'say', lines });
+      run.say(`${run.occasion.viewer.name}, ${failed}; ${name} stays ${String(before)}`, true);
       return { failed, stop: true };
     }
     const value = Math.max(-COUNTER_LIMIT, Math.min(COUNTER_LIMIT, asked));

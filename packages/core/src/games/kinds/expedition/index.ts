@@ -1,5 +1,5 @@
 import type { Chance } from '../../../random/index.js';
-import type { Play } from '../../../plays/index.js';
+import type { Play } from '../../round.js';
 import { gameKind, type Moment, type PlayEnd, type Trial, type Turn } from '../../kind.js';
 import { branch, type Branch } from '../../odds.js';
 import { hundredths, timesStake, type Row, type Settings } from '../../settings.js';

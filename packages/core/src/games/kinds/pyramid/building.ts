@@ -1,4 +1,4 @@
-import type { Heard } from '../../../plays/index.js';
+import type { Heard } from '../../view.js';
 
 /** A message that is one word, so many times. */
 interface Step {

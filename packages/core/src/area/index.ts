@@ -1,0 +1,48 @@
+export type {
+  Area,
+  AreaTypes,
+  EffectWords,
+  EndedRunOf,
+  Given,
+  LiveArea,
+  Seen,
+  StepKindOf,
+  StepRunOf,
+  ValuesOfArea,
+} from './area.js';
+export {
+  NO_NAMES,
+  type Blank,
+  type Blanks,
+  type FieldOf,
+  type LinePart,
+  type Names,
+  type WordOf,
+} from './blank.js';
+export type { EndedRun, RunEnd, RunEnding } from './ending.js';
+export { isLike, type CommandsDoing, type StepLike } from './doing.js';
+export { times, type EventDeclared } from './event.js';
+export type { EventFacts, OccasionBase } from './occasion.js';
+export {
+  AFTER_FAILURE,
+  FAILURE,
+  IF_FAILS,
+  personOf,
+  WHOM,
+  type AnyStep,
+  type Failure,
+  type MayFail,
+  type StepBase,
+  type Whom,
+} from './step.js';
+export {
+  SPANS,
+  STEP_GROUPS,
+  type Outcome,
+  type ReadyRoutine,
+  type SayEffect,
+  type Span,
+  type StepKind,
+  type StepRun,
+} from './step-kind.js';
+export { once, valuesUnder, type PersonOf, type ValueEntry, type ValueLine, type ValuesOf } from './value.js';

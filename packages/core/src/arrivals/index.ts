@@ -1,0 +1,1 @@
+export type { ArrivalChange, ArrivalsView } from './types.js';

@@ -1,0 +1,33 @@
+import { valuesUnder } from '../area/index.js';
+
+/** The values of texts, as the reference shows them. */
+export const GAME_VALUES = valuesUnder('The game', [
+  ['game.name', 'the game that is played'],
+  ['game.type', 'the command it is played with'],
+  ['game.stake', 'what was staked'],
+  ['game.pays', 'what came back, the stake included'],
+  ['game.net', 'what was won or lost'],
+  ['game.result', 'what came up: a number, symbols, a segment, an answer'],
+  ['game.outcome', 'how it ended, in a word: won, lost, or what the kind of game calls it'],
+  ['game.pot', 'all that was staked in this round'],
+  ['game.count', 'how many take part'],
+  ['game.names', 'who they are: the first ten, and how many more'],
+  ['game.winners', 'who won how much'],
+  ['game.last_winner', 'who won last, in any game since Gully began'],
+  ['game.losers', 'how many went away with nothing'],
+  ['game.time', 'how long until something happens, in words'],
+  ['game.left', 'what is left: health, finds'],
+  ['game.most', 'of how much that is'],
+  ['game.rival', 'the other one in a duel'],
+  ['game.times', 'free spins, or guesses so far'],
+  ['game.plays', 'how often this viewer has played it'],
+  ['game.won', 'what this viewer has won with it so far; below 0 for a loss'],
+  ['game.best', 'the most one play has brought this viewer'],
+  ['game.streak', 'wins in a row of this viewer; below 0 for losses'],
+  ['game.staked', 'all this viewer has staked in it'],
+  ['game.longest_win', 'the most wins in a row this viewer has had'],
+  ['game.longest_loss', 'the most losses in a row this viewer has had'],
+  ['game.all_plays', 'how often it was played in all'],
+  ['game.all_won', 'what all viewers together have won with it; below 0 for a loss'],
+  ['game.all_best', 'the most one play has brought anybody'],
+]);

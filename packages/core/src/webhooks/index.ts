@@ -1,0 +1,2 @@
+export type { PostStep } from './steps.js';
+export type { PostChange, WebhooksView } from './types.js';
