@@ -9,6 +9,8 @@ import { ViewersModule } from '../viewers/index.js';
 import { ByHandController } from './by-hand.controller.js';
 import { ChannelEvents } from './channel-events.js';
 import { EventsController } from './events.controller.js';
+import { Following } from './following.js';
+import { Present } from './present.js';
 import { EventsService } from './events.service.js';
 import { LateEventsController } from './late.js';
 
@@ -23,7 +25,7 @@ import { LateEventsController } from './late.js';
     ViewersModule,
   ],
   controllers: [ByHandController, EventsController, LateEventsController],
-  providers: [ChannelEvents, EventsService],
-  exports: [ChannelEvents],
+  providers: [ChannelEvents, EventsService, Following, Present],
+  exports: [ChannelEvents, Following],
 })
 export class EventsModule {}

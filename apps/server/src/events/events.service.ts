@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { strongestRole } from '@gully/core/chat';
 import { amountInWords, minorUnits } from '@gully/core/currency';
-import { LATE_MS } from '@gully/core/routines';
+import { LATE_MS } from '@gully/core/area';
 import { ConnectionService } from '../chat/index.js';
 import { Database, newId } from '../database/index.js';
 import { SettingsService } from '../settings/index.js';

@@ -1,21 +1,29 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { namesInWords, stakersOf, type PlayDecision, type Round } from '@gully/core/games';
-import { endRound, tickRound } from '@gully/core/games';
+import {
+  endRound,
+  firstOf,
+  namesInWords,
+  sayingOf,
+  stakersOf,
+  tickOf,
+  type PlayDecision,
+  type Round,
+} from '@gully/core/games';
 import type { World } from '@gully/core/channel';
+import { followed } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { newId } from '../database/index.js';
+import { Following } from '../events/index.js';
 import { ChannelWorld, Performers, SELF } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
-import { GamesService } from './games.service.js';
 import { join } from './joining.js';
-import { sayOfGame } from './telling.js';
 
 interface Taken {
   readonly game: { readonly id: string; readonly name: string };
@@ -27,7 +35,7 @@ interface Taken {
 @Injectable()
 export class GameActing {
   constructor(
-    private readonly games: GamesService,
+    private readonly following: Following,
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
     private readonly settings: ConnectionSettings,
@@ -77,20 +85,7 @@ export class GameActing {
 
   /** Takes a round on whose time has come. @param at UTC milliseconds, not before its time */
   tick(round: Round, at: number): Promise<void> {
-    return this.pipeline.do(
-      this.jobOf([round.id], round.plays, (world) => {
-        const game = this.games.preparedOf(round.game);
-        const now = world.games.rounds(round.game).find(({ id }) => id === round.id);
-        if (now === undefined) return undefined;
-        const asked = { by: 'gully', at, mark: newId(at) } as const;
-        // Without its game there is nothing to play it by.
-        const decision =
-          game === undefined ? endRound(world, now, 'stopped', asked) : tickRound(world, game, now, asked);
-        return decision === undefined
-          ? undefined
-          : { game: game ?? { id: now.game, name: now.title }, decision, viewer: this.firstOf(now, at) };
-      }),
-    );
+    return this.pipeline.do(this.following.job(tickOf(round), at));
   }
 
   /** Gives back what was staked in rounds that Gully stopped in the middle of, and says so once. */
@@ -120,7 +115,7 @@ export class GameActing {
               'fault' in decision || !isTold
                 ? decision
                 : { ...decision, says: { lines: ['restart'], told: { name: titles, names } } },
-            viewer: this.firstOf(now, at),
+            viewer: firstOf(now, world, at),
           };
         }),
       );
@@ -153,23 +148,17 @@ export class GameActing {
     done: (fault: string | undefined) => Result,
   ) {
     if ('fault' in decision) return { changes: [], done: () => done(decision.fault) };
-    const said = sayOfGame(world, game, decision.says, { decided: decision.changes, viewer, at });
+    const begins = sayingOf(world, game, decision.says, { viewer, at, id: newId(at) });
+    const { changes, effects, started } = followed({ changes: decision.changes, begins }, world);
     return {
-      changes: [...decision.changes, ...said.changes],
+      changes,
       done: () => {
         const who = viewer.id === SELF ? {} : { viewer: viewer.id };
-        this.performers.perform(said.effects, { because: `of the game ${game.name}`, ...who });
-        if (said.started !== undefined) this.runLog.record(said.started);
+        this.performers.perform(effects, { because: `of the game ${game.name}`, ...who });
+        for (const each of started) this.runLog.record(each);
         return done(undefined);
       },
     };
-  }
-
-  /** Who the texts of a round are about. */
-  private firstOf({ plays }: Round, at: number): ViewerFacts {
-    const first = plays.find(({ viewer }) => viewer !== '');
-    if (first === undefined) return strangerFacts(SELF, this.settings.channelName, ['streamer'], at);
-    return this.viewers.facts(first.viewer) ?? strangerFacts(first.viewer, first.name, [], at);
   }
 
   private streamer(id: string, at: number): ViewerFacts {

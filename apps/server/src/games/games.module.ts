@@ -8,7 +8,6 @@ import { RunsModule } from '../runs/index.js';
 import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { GameActing } from './acting.js';
-import { GameAnnouncing } from './announcing.js';
 import { GameClock } from './clock.js';
 import { GamesController, PlaysController } from './games.controller.js';
 import { GamesService } from './games.service.js';
@@ -27,6 +26,6 @@ import { PlaysStore } from './plays.store.js';
     ViewersModule,
   ],
   controllers: [GamesController, PlaysController],
-  providers: [GameActing, GameAnnouncing, GameClock, GameHistory, GamesService, PlaysStore],
+  providers: [GameActing, GameClock, GameHistory, GamesService, PlaysStore],
 })
 export class GamesModule {}

@@ -6,6 +6,7 @@ import {
   gameSays,
   listenTo,
   playGame,
+  tickRound,
   prepareGame,
   type GameBody,
   type PreparedGame,
@@ -64,6 +65,8 @@ export class GamesService extends BodyThings<'game'> {
             : listenTo(over, [drafted], line, about),
         play: (over, asked, wish, about) =>
           asked === id ? playGame(over, drafted, wish, about) : games.play(over, asked, wish, about),
+        tick: (over, round, about) =>
+          round.game === id ? tickRound(over, drafted, round, about) : games.tick(over, round, about),
       },
       gameTexts: {
         of: (asked, said, chance) =>

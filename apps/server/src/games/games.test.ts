@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { blankGame } from '@gully/core/games';
-import { gaming, GIVEN } from '../test-support/index.js';
+import { gaming, GIVEN, waitingFor } from '../test-support/index.js';
 
 const room = gaming(['pebblewren', 'mossmoth', 'oxbowkid', 'siltlark', 'tallowfen']);
 const { balance, make, get, running, rounds, played, recompute, acts, escrow, joined, sound, idOf } = room;
@@ -28,7 +28,7 @@ test('plays are kept with what chance came to, add up, and can be played again; 
   expect(await recompute(id)).toEqual({ rounds: 31, same: 31, wrong: [] });
   // A play that was changed in the file is found out.
   await room.gully.source.query(
-    `UPDATE game_plays SET numbers = '[0]' WHERE round_id = (SELECT max(round_id) FROM game_plays WHERE version = 1)`,
+    `UPDATE game_plays SET numbers = CASE numbers WHEN '[0]' THEN '[1]' ELSE '[0]' END WHERE round_id = (SELECT max(round_id) FROM game_plays WHERE version = 1)`,
   );
   expect(await recompute(id)).toMatchObject({ rounds: 31, same: 30 });
   const own = await get<{ plays: number }[]>(`plays/of/${await idOf('pebblewren')}`);
@@ -174,14 +174,19 @@ test('rehearsal plays a draft, with chance forced and the clock moved through th
           text,
           ahead,
           forced: 'win',
-          drafts: [{ kind: 'game', id, body: draft }],
+          drafts: [
+            { kind: 'game', id, body: draft },
+            { kind: 'routine', body: waitingFor('played', 'The rope is up: {{ game.name }}') },
+          ],
         })
         .expect(200)
     ).body as { said: { text: string }[]; effects: string[] };
   expect((await say('karstveil', '!descent 100', 0)).said[0]?.text).toMatch(/karstveil/u);
   expect((await say('fernhatch', '!descent 50', 5)).effects.join()).toMatch(/fernhatch joins The Descent/u);
   expect((await say('fernhatch', 'hello', 40)).said[0]?.text).toMatch(/2 on the rope so far/u);
-  expect((await say('fernhatch', 'hello', 70)).said[0]?.text).toMatch(/A crew of 2/u);
+  const ended = (await say('fernhatch', 'hello', 70)).said;
+  expect(ended[0]?.text).toMatch(/A crew of 2/u);
+  expect(ended.at(-1)?.text).toBe('The rope is up: The Descent');
   expect(await running()).toEqual([]);
   expect(await rounds(id)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { gameSays, listenTo, playGame } from '@gully/core/games';
+import { endRound, gameSays, listenTo, playGame, tickRound } from '@gully/core/games';
 import {
   HEARD_LINES,
   NO_TALLY,
@@ -129,6 +129,13 @@ export class PlaysStore implements OnModuleInit {
       play: (world, id, wish, asked) => {
         const game = this.games.preparedOf(id);
         return game === undefined ? { fault: 'that game was deleted' } : playGame(world, game, wish, asked);
+      },
+      // Without its game there is nothing to play it by.
+      tick: (world, round, asked) => {
+        const game = this.games.preparedOf(round.game);
+        return game === undefined
+          ? endRound(world, round, 'stopped', asked)
+          : tickRound(world, game, round, asked);
       },
     };
   }

@@ -4,7 +4,15 @@ import { routineOf } from '@gully/core/routines';
 import { BLANK_HANDLE, BLANK_QUEUE } from '@gully/core/queue';
 import type { Standin } from '@gully/standin/standin';
 import { newId } from '../database/index.js';
-import { drafted, Gully, lantern, newStandin, withTexts, type Rehearsed } from '../test-support/index.js';
+import {
+  drafted,
+  Gully,
+  lantern,
+  newStandin,
+  withTexts,
+  type Rehearsed,
+  waitingFor,
+} from '../test-support/index.js';
 
 const MINUTE = 60_000;
 
@@ -180,7 +188,12 @@ test('the rehearsal has a queue and a handle in force that are not saved, says w
   const body = {
     ...BLANK_QUEUE,
     name: 'Ropes',
-    says: { ...BLANK_QUEUE.says, called: 'Ring, {{ viewer.name }}!' },
+    says: {
+      ...BLANK_QUEUE.says,
+      called: 'Ring, {{ viewer.name }}!',
+      reminder: '',
+      back: '{{ viewer.name }} is back in line',
+    },
   };
   const handle = { ...BLANK_HANDLE, name: 'rope ID', category: '', pattern: '[A-Z]+', example: 'KV' };
   const does = (name: string, act: 'join' | 'call' | 'open') =>
@@ -199,12 +212,13 @@ test('the rehearsal has a queue and a handle in force that are not saved, says w
     })),
     { kind: 'queue', id: queue.id, body },
     { kind: 'handle', body: { ...handle, category: 'Underledge' } },
+    { kind: 'routine', body: waitingFor('called', 'Rope up in {{ queue.name }}') },
   ];
-  const type = async (text: string): Promise<Rehearsed> => {
+  const type = async (text: string, ahead = 0): Promise<Rehearsed> => {
     const answer = await gully.http
       .post('/api/rehearsal/lines')
       .send({
-        ...{ session: 'session-of-queues', ahead: 0, category: 'Underledge', live: true, drafts, text },
+        ...{ session: 'session-of-queues', ahead, category: 'Underledge', live: true, drafts, text },
         persona: { name: 'pebblewren', roles: ['moderator'] },
       })
       .expect(200);
@@ -215,7 +229,9 @@ test('the rehearsal has a queue and a handle in force that are not saved, says w
   expect((await type('!rjoin KV')).said).toEqual(['1']);
   const called = await type('!rcall');
   expect(called.effects).toContain('calls pebblewren in Ropes, to answer within 30 s');
-  expect(called.said).toContain('Ring, pebblewren!');
+  // What follows live follows here: its message, the routine that waits for it, and the clock.
+  expect(called.said).toEqual(['Ring, pebblewren!', 'Rope up in Ropes']);
+  expect((await type('hello', 31)).said).toEqual(['pebblewren is back in line']);
   const { body: standing } = await gully.http.get('/api/queues/standing').expect(200);
   expect(standing).toMatchObject({ queues: [{ name: 'Ropes', open: false, entries: [] }] });
 });

@@ -1,4 +1,3 @@
-export { beginMessage, tellingsOf } from './messages.js';
 export { Queues1797051600000 } from './migration.js';
 export { QueueClock } from './due.js';
 export { QueueModule } from './queue.module.js';

@@ -8,7 +8,6 @@ import { StreamModule } from '../stream/index.js';
 import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { QueueActing } from './acting.js';
-import { Announcing } from './announcing.js';
 import { QueueBans } from './bans.js';
 import { Bumps } from './bumps.js';
 import { QueueClock } from './due.js';
@@ -34,7 +33,6 @@ import { QueuesStore } from './queues.store.js';
   controllers: [QueuesController, HandlesController, HistoryController],
   providers: [
     QueueActing,
-    Announcing,
     QueueBans,
     Bumps,
     QueueClock,

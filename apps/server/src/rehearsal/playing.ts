@@ -1,8 +1,23 @@
-import type { Check } from '@gully/core/chat';
 import type { SayEffect } from '@gully/core/area';
-import type { Change, Effect, World } from '@gully/core/channel';
-import { resumeRun, type Started } from '@gully/core/routines';
-import { beginMessage, tellingsOf } from '../queue/index.js';
+import {
+  followUps,
+  nextDue,
+  type AnyFollowUp,
+  type Change,
+  type Effect,
+  type World,
+} from '@gully/core/channel';
+import type { Check } from '@gully/core/chat';
+import {
+  decideEvent,
+  eventThatFollowed,
+  followed,
+  resumeRun,
+  type Followed,
+  type Started,
+} from '@gully/core/routines';
+import { strangerFacts } from '@gully/core/viewers';
+import { newId } from '../database/index.js';
 import type { Overlay } from './overlay.js';
 
 /** One line that would be said. */
@@ -24,52 +39,112 @@ export interface Played {
   readonly checks: ReadonlyMap<string, readonly Check[]>;
 }
 
+/** Things that follow one another at most, for what would go on for ever. */
+const FOLLOWING_LIMIT = 50;
+
+/** Among whom something is shared in a rehearsal. */
+const SOMEONE = strangerFacts('someone-present', 'someone present', [], 0);
+
 /**
- * Takes what was begun to its end at once, each wait by moving the clock. What a run asks
- * of the outside is taken to work.
- *
- * @param worldAt the rehearsal's channel at a time
+ * Plays what was decided, and all that follows, on a copy of the channel: each wait by moving the clock.
+ * What is asked of the outside is taken to work.
  */
-export function playOut(
-  started: readonly Started[],
-  session: Overlay,
-  worldAt: (at: number) => World,
-): Played {
-  const said: Said[] = [];
-  const effects: Effect[] = [];
-  const changes: Change[] = [];
-  const ended: string[] = [];
-  const checks = new Map<string, readonly Check[]>();
-  for (const begun of started) {
-    let at = begun.occasion.at;
+export class Playing {
+  private readonly said: Said[] = [];
+  private readonly effects: Effect[] = [];
+  private readonly changes: Change[] = [];
+  private readonly ended: string[] = [];
+  private readonly checks = new Map<string, readonly Check[]>();
+  private left = FOLLOWING_LIMIT;
+
+  /** @param worldAt the rehearsal's channel at a time */
+  constructor(
+    private readonly session: Overlay,
+    private readonly worldAt: (at: number) => World,
+  ) {}
+
+  /** What it came to. */
+  get played(): Played {
+    const { said, effects, changes, ended, checks } = this;
+    return { said, effects, changes, ended, checks };
+  }
+
+  /** @param at UTC milliseconds */
+  play({ changes, effects, started }: Followed, at: number): void {
+    const world = this.over(at);
+    for (const change of changes) this.session.apply(change, world);
+    this.changes.push(...changes);
+    this.effects.push(...effects);
+    this.said.push(...saidOf(effects, 0));
+    const all = [...changes, ...started.flatMap((begun) => this.toItsEnd(begun))];
+    for (const change of all) for (const follow of followUps(change, this.over(at))) this.follow(follow, at);
+  }
+
+  /** Does what time brings about by itself, up to a time. */
+  passTime(now: number): void {
+    while (this.left > 0) {
+      const due = nextDue(this.over(now));
+      if (due === undefined || due.at > now) return;
+      const before = this.changes.length;
+      this.follow(due.follow, due.at);
+      // Whatever could not go on would be due for ever.
+      if (this.changes.length === before) return;
+    }
+  }
+
+  private over(at: number): World {
+    return this.session.over(this.worldAt(at));
+  }
+
+  private follow(follow: AnyFollowUp, at: number): void {
+    if (this.left === 0) return;
+    this.left -= 1;
+    const world = this.over(at);
+    if (follow.does === 'decide')
+      this.play(followed(follow.decide(world, { at, id: newId(at), present: [SOMEONE] }), world), at);
+    else if (follow.does === 'hand') {
+      // What is someone’s alone is not shown to whoever rehearses it.
+      const lines = follow.lines(world, at, true);
+      const to = { how: 'tell', name: follow.name, line: undefined } as const;
+      const said: Effect[] = lines.length === 0 ? [] : [{ kind: 'say', lines, to }];
+      this.play({ changes: [], effects: said, started: [] }, at);
+      for (const each of follow.then(undefined)) this.follow(each, at);
+    } else {
+      const event = eventThatFollowed(follow, world, newId(at));
+      const happened = decideEvent(event, world.routines.forEvent(event.kind), world);
+      for (const each of happened) if ('started' in each) this.begin(each.started, at);
+    }
+  }
+
+  /** Plays what was begun, with what it did at once. */
+  begin(begun: Started, at: number): void {
+    this.play({ changes: begun.changes, effects: begun.effects, started: [begun] }, at);
+  }
+
+  /** Takes a run to its end. @returns what it changed after it first waited */
+  private toItsEnd(begun: Started): Change[] {
+    const changes: Change[] = [];
+    const begunAt = begun.occasion.at;
+    let at = begunAt;
     let { run, ended: end } = begun;
-    const begunAt = at;
     while (run !== undefined) {
       if (run.awaiting.for === 'time') at = run.awaiting.until;
-      const world = session.over(worldAt(at));
+      const world = this.over(at);
       const segment = resumeRun(run, world, at, { failed: undefined });
-      for (const change of segment.changes) session.apply(change, world);
+      for (const change of segment.changes) this.session.apply(change, world);
       changes.push(...segment.changes);
-      effects.push(...segment.effects);
-      said.push(...saidOf(segment.effects, (at - begunAt) / 1000));
-      checks.set(begun.id, segment.checks);
+      this.effects.push(...segment.effects);
+      this.said.push(...saidOf(segment.effects, (at - begunAt) / 1000));
+      this.checks.set(begun.id, segment.checks);
       ({ run, ended: end } = segment);
     }
-    if (end !== undefined && end.how !== 'done') ended.push(`${begun.title} ended: ${end.words}`);
+    this.changes.push(...changes);
+    if (end !== undefined && end.how !== 'done') this.ended.push(`${begun.title} ended: ${end.words}`);
+    return changes;
   }
-  return { said, effects, changes, ended, checks };
 }
 
-/** What queues would say of what happened in them; nobody but those in them hears it. */
-export function queuesSay(changes: readonly Change[], world: World, at: number): Started[] {
-  return changes.flatMap((change) =>
-    change.kind === 'queue'
-      ? tellingsOf(change).flatMap((telling) => beginMessage(world, change, telling, undefined, at) ?? [])
-      : [],
-  );
-}
-
-export function saidOf(effects: readonly Effect[], after: number): Said[] {
+function saidOf(effects: readonly Effect[], after: number): Said[] {
   return effects
     .filter((effect): effect is SayEffect => effect.kind === 'say')
     .flatMap(({ lines, to }) => lines.map((text): Said => ({ text, after, how: to?.how ?? 'chat' })));

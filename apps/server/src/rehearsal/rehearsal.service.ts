@@ -13,10 +13,8 @@ import type { Persona } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { Overlay } from './overlay.js';
-import { carryOutBought } from './delivering.js';
-import { playOut, queuesSay, saidOf, type Said } from './playing.js';
+import { Playing, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
-import { roundsGoOn } from './rounds.js';
 
 /** What is different from the channel as it is. */
 export interface Circumstances {
@@ -64,7 +62,8 @@ export class RehearsalService {
     const session = this.session(sessionId);
     const at = Date.now() + given.ahead * 1000;
     const worldAt = (now: number): World => this.world(viewer, persona, given, now);
-    const before = roundsGoOn(session, worldAt, at);
+    const playing = new Playing(session, worldAt);
+    playing.passTime(at);
     const world = session.over(worldAt(at));
     const { id } = viewer;
     const line: ChatLine = {
@@ -76,50 +75,16 @@ export class RehearsalService {
       text,
       at,
     };
-    const { changes, effects, why, started } = decideLine(line, world);
-    for (const change of changes) session.apply(change, world);
+    const decided = decideLine(line, world);
     session.spoke(id, at);
-    const played = playOut(started, session, worldAt);
-    const queued = queuesSay([...changes, ...played.changes], world, at);
-    const carried = carryOutBought([...changes, ...played.changes], world, viewer, at);
-    for (const change of carried.flatMap((each) => each.changes)) session.apply(change, world);
-    const bought = playOut(
-      carried.flatMap((each) => each.started),
-      session,
-      worldAt,
-    );
-    const more = carried.flatMap((each) => [
-      ...each.effects,
-      ...each.started.flatMap(({ effects: own }) => own),
-    ]);
+    playing.play(decided, at);
     // A run that went on has said more of why since; the command's stands last.
-    const last = started.at(-1);
-    const later = last === undefined ? undefined : played.checks.get(last.id);
+    const last = decided.started.at(-1);
+    const later = last === undefined ? undefined : playing.played.checks.get(last.id);
+    const { why } = decided;
     return {
-      said: [
-        ...before.said,
-        ...saidOf(effects, 0),
-        ...played.said,
-        ...queued.flatMap((each) => saidOf(each.effects, 0)),
-        ...saidOf(more, 0),
-        ...bought.said,
-      ],
+      ...this.told(playing, persona.name, world),
       why: later === undefined ? why : { ...why, checks: later },
-      effects: [
-        ...outcomeInWords(
-          [...before.effects, ...effects, ...played.effects, ...more, ...bought.effects],
-          [
-            ...before.changes,
-            ...changes,
-            ...played.changes,
-            ...carried.flatMap((each) => each.changes),
-            ...bought.changes,
-          ],
-          { name: persona.name, world },
-        ),
-        ...played.ended,
-        ...bought.ended,
-      ],
     };
   }
 
@@ -145,7 +110,7 @@ export class RehearsalService {
     const started = happened.flatMap((each) => ('started' in each ? [each.started] : []));
     const paid = kind === 'hand' ? undefined : decideEventPay(world.purse, { ...event, by: 'gully' });
     if (paid !== undefined) session.apply(paid, world);
-    const { checks, ...played } = this.played(session, started, persona.name, world, worldAt);
+    const { checks, ...played } = this.played(session, started, persona.name, worldAt, at);
     const effects = [...played.effects, ...(paid === undefined ? [] : [paid.words])];
     return { ...played, effects, why: whyOfEvent(happened, kind, checks) };
   }
@@ -155,21 +120,17 @@ export class RehearsalService {
     session: Overlay,
     started: readonly Started[],
     name: string,
-    world: World,
     worldAt: (at: number) => World,
+    at: number,
   ): Omit<Rehearsed, 'why'> & { readonly checks: ReadonlyMap<string, readonly Check[]> } {
-    const changes = started.flatMap((each) => each.changes);
-    for (const change of changes) session.apply(change, world);
-    const played = playOut(started, session, worldAt);
-    const effects = started.flatMap((each) => each.effects);
-    return {
-      said: [...saidOf(effects, 0), ...played.said],
-      effects: [
-        ...outcomeInWords([...effects, ...played.effects], [...changes, ...played.changes], { name, world }),
-        ...played.ended,
-      ],
-      checks: played.checks,
-    };
+    const playing = new Playing(session, worldAt);
+    for (const begun of started) playing.begin(begun, at);
+    return { ...this.told(playing, name, session.over(worldAt(at))), checks: playing.played.checks };
+  }
+
+  private told({ played }: Playing, name: string, world: World): Omit<Rehearsed, 'why'> {
+    const { said, effects, changes, ended } = played;
+    return { said, effects: [...outcomeInWords(effects, changes, { name, world }), ...ended] };
   }
 
   /** Back to the channel as it is now. */
@@ -199,7 +160,11 @@ export class RehearsalService {
       ...real,
       stream,
       chance: forced === undefined ? real.chance : forcedChance(forced),
-      viewers: { ...real.viewers, of: () => viewer },
+      viewers: {
+        ...real.viewers,
+        of: () => viewer,
+        known: (id) => (id === viewer.id ? viewer : real.viewers.known(id)),
+      },
       purse: {
         ...real.purse,
         of: (account) => {

@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
 import type { Change } from '@gully/core/channel';
-import { happens, OPEN_STATES, returns, priceKey, type Redemption } from '@gully/core/rewards';
+import { handingOver, happens, OPEN_STATES, returns, priceKey, type Redemption } from '@gully/core/rewards';
 import { ActivityService } from '../activity/index.js';
 import { Database } from '../database/index.js';
+import { Following } from '../events/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
-import { CarryingOut } from './carrying-out.js';
-import { Company } from './company.js';
+import { Purchases } from './purchases.js';
 import { RedemptionsStore } from './redemptions.store.js';
 import type { RedemptionAct } from './views.js';
 
@@ -30,8 +30,8 @@ const VERBS: Readonly<Record<RedemptionAct, string>> = {
 export class RedemptionActing {
   constructor(
     private readonly store: RedemptionsStore,
-    private readonly company: Company,
-    private readonly carryingOut: CarryingOut,
+    private readonly purchases: Purchases,
+    private readonly following: Following,
     private readonly pipeline: PipelineService,
     private readonly database: Database,
     private readonly world: ChannelWorld,
@@ -45,10 +45,10 @@ export class RedemptionActing {
     const acted = await this.pipeline.do({
       kind: 'redemption',
       actor,
-      about: (await this.company.findAll(ids)).map(({ viewer }) => viewer),
+      about: (await this.purchases.findAll(ids)).map(({ viewer }) => viewer),
       load: async () => {
         // As they stand when it is decided, however many do so at once.
-        stored = await this.company.findAll(ids);
+        stored = await this.purchases.findAll(ids);
         paidBack = act === 'return' ? await this.paidBackByHand(ids) : new Set();
       },
       decide: () => {
@@ -119,15 +119,15 @@ export class RedemptionActing {
 
   /** Sends lines that did not get there again, to whatever their buyers are called now. */
   private async send(ids: readonly string[], actor: Actor): Promise<Acted> {
-    const here = this.company.here();
+    const here = this.following.present.seen();
     let stored: readonly Redemption[] = [];
     const { sending, left } = await this.pipeline.do({
       kind: 'redemption',
       actor,
       seen: here,
-      about: (await this.company.findAll(ids)).map(({ viewer }) => viewer),
+      about: (await this.purchases.findAll(ids)).map(({ viewer }) => viewer),
       load: async () => {
-        stored = await this.company.findAll(ids);
+        stored = await this.purchases.findAll(ids);
       },
       decide: (idOf) => {
         const by = { by: actor, at: Date.now() };
@@ -149,7 +149,7 @@ export class RedemptionActing {
     });
     const done: Redemption[] = [];
     for (const [redemption, nick] of sending) {
-      const failed = await this.carryingOut.handOver(redemption, nick);
+      const failed = await this.following.hand(handingOver(redemption, nick));
       if (failed === undefined) done.push(redemption);
       else left.push(leftWords(redemption, `it could not be sent: ${failed.words}`));
     }

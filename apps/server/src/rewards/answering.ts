@@ -1,22 +1,14 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { prepareLines } from '@gully/core/chat';
-import {
-  happens,
-  isAnswered,
-  nextPrivate,
-  takeAnswer,
-  type Redemption,
-  type RewardMessage,
-} from '@gully/core/rewards';
-import { sayOf } from '@gully/core/rewards';
+import { happens, isAnswered, nextPrivate, takeAnswer, type Redemption } from '@gully/core/rewards';
 import { strangerFacts } from '@gully/core/viewers';
 import { ConnectionService, HandledMessages, Outbox, type Heard } from '../chat/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
+import { ChannelWorld } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { RewardsService } from './rewards.service.js';
 
-/** Asks buyers for what chat may not carry, and takes what they answer in private messages. */
+/** Takes what buyers answer in private messages. */
 @Injectable()
 export class Answering implements OnModuleInit {
   constructor(
@@ -27,13 +19,7 @@ export class Answering implements OnModuleInit {
     private readonly handled: HandledMessages,
     private readonly pipeline: PipelineService,
     private readonly world: ChannelWorld,
-    keepers: Keepers,
-  ) {
-    keepers.follow('redemption', (changes) => {
-      for (const { act, redemption } of changes)
-        if (act === 'bought' && redemption.state === 'asked') void this.ask(redemption);
-    });
-  }
+  ) {}
 
   onModuleInit(): void {
     this.connection.subscribe({
@@ -41,17 +27,6 @@ export class Answering implements OnModuleInit {
         this.take(line);
       },
     });
-  }
-
-  /** In private where that gets there, else in chat: what is asked for is no secret. */
-  private async ask(redemption: Redemption): Promise<void> {
-    const lines = this.linesOf(redemption, 'asked');
-    const cause = { because: `of the reward ${redemption.title}`, viewer: redemption.viewer };
-    const shown = lines.join(' ');
-    const failed = await this.outbox.handOver(redemption.name, lines, shown, cause);
-    const [first = '', ...rest] = lines;
-    if (failed !== undefined && lines.length > 0)
-      this.outbox.say([`${redemption.name}, ${first}`, ...rest], 'reply', cause);
   }
 
   private take({ key, nick: name, text, roles, msgid }: Heard): void {
@@ -89,7 +64,7 @@ export class Answering implements OnModuleInit {
             if (msgid !== undefined) await this.handled.write(manager, msgid);
           },
           done: () => {
-            tell(this.linesOf(answered, 'thanked'));
+            tell(this.thanks(answered));
           },
         };
       },
@@ -105,11 +80,10 @@ export class Answering implements OnModuleInit {
     return asking.findLast(({ state }) => state === 'asked') ?? asking.at(-1);
   }
 
-  private linesOf(redemption: Redemption, message: RewardMessage): string[] {
-    const prepared = this.rewards.preparedOf(redemption.reward);
-    if (prepared === undefined) return [];
+  private thanks(redemption: Redemption): readonly string[] {
     const { viewer: id, name, at } = redemption;
     const viewer = this.viewers.facts(id) ?? strangerFacts(id, name, [], at);
-    return sayOf(this.world.now(), prepared, redemption, { viewer, at: Date.now(), present: [], message });
+    const world = this.world.now();
+    return world.rewards.says(world, redemption, { viewer, at: Date.now(), message: 'thanked' });
   }
 }

@@ -19,7 +19,7 @@ import { PageQuery } from '../chat/index.js';
 import { MayBeMissing, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { RedemptionActing } from './acting.js';
-import { Company } from './company.js';
+import { Purchases } from './purchases.js';
 import { GivenLines } from './given-lines.js';
 import { RedemptionHistory, type WantedRedemptions } from './history.js';
 import { RedemptionsStore } from './redemptions.store.js';
@@ -49,7 +49,7 @@ export class RedemptionsController {
     private readonly history: RedemptionHistory,
     private readonly store: RedemptionsStore,
     private readonly acting: RedemptionActing,
-    private readonly company: Company,
+    private readonly purchases: Purchases,
     private readonly lines: GivenLines,
     private readonly activity: ActivityService,
   ) {}
@@ -126,7 +126,7 @@ export class RedemptionsController {
   @Header('cache-control', 'no-store')
   @ApiOkResponse({ type: SecretsDto })
   async secrets(@Param('id') id: string, @By() actor: Actor): Promise<SecretsDto> {
-    const found = id.length > 200 ? undefined : await this.company.find(id);
+    const found = id.length > 200 ? undefined : await this.purchases.find(id);
     if (found === undefined) throw new NotFoundException();
     const texts = (await this.history.answersOf([id])).get(id);
     this.tellSeen(`what ${found.name} gave for ${found.title}`, actor);

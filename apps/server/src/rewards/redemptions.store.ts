@@ -1,6 +1,9 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
   buy,
+  deliver,
+  rewardTyped,
+  sayOf,
   NO_SALES,
   OPEN_STATES,
   withoutPrivate,
@@ -8,7 +11,6 @@ import {
   type RedemptionChange,
   type RewardsView,
 } from '@gully/core/rewards';
-import { silenceOf } from '@gully/core/guard';
 import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
@@ -38,7 +40,7 @@ export class RedemptionsStore implements OnModuleInit {
     private readonly rewards: RewardsService,
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
-    private readonly world: ChannelWorld,
+    world: ChannelWorld,
     vault: AnswerVault,
     news: NewsService,
     keepers: Keepers,
@@ -99,19 +101,12 @@ export class RedemptionsStore implements OnModuleInit {
         const row = this.viewers.named(name);
         return row === undefined ? undefined : factsOf(row);
       },
-      heldBack: (viewer) => this.heldBack(viewer),
       bot: () => this.connection.nick,
-      noBench: () => this.world.now().guard.powerless(),
       buy,
+      deliver,
+      says: sayOf,
+      typed: rewardTyped,
     };
-  }
-
-  private heldBack(viewer: string): ReturnType<RewardsView['heldBack']> {
-    const { guard } = this.world.now();
-    const { given } = guard.standingOf(viewer);
-    const silence = silenceOf(given, guard.prepared.settings.overlapping, Date.now());
-    if (silence === undefined || (silence.by === 'guard' && silence.until !== undefined)) return undefined;
-    return silence.until === undefined ? 'banned' : 'timed-out';
   }
 
   private apply({ act, redemption, lineBack }: RedemptionChange): void {

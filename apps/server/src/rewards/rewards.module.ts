@@ -14,7 +14,7 @@ import { RedemptionActing } from './acting.js';
 import { AnswerVault } from './answer-vault.js';
 import { Answering } from './answering.js';
 import { CarryingOut } from './carrying-out.js';
-import { Company } from './company.js';
+import { Purchases } from './purchases.js';
 import { AnswerErasing } from './erasing.js';
 import { GivenLines } from './given-lines.js';
 import { RewardHelp } from './help.js';
@@ -45,7 +45,7 @@ import { PaidWithTokens } from './tokens.js';
     AnswerVault,
     Answering,
     CarryingOut,
-    Company,
+    Purchases,
     GivenLines,
     PaidWithTokens,
     RedemptionActing,

@@ -7,6 +7,7 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { STARTER_SETS } from '@gully/core/bundles';
 import { BLANK_COMMAND, type CommandBody, type Gates, type Trigger } from '@gully/core/commands';
 import type { LineView, RunView } from '@gully/core/news';
+import type { EventName } from '@gully/core/channel';
 import { BLANK_ROUTINE, routineOf, sayOnly, type NamedRoutineBody } from '@gully/core/routines';
 import { startStandin, type Standin, type StandinOptions } from '@gully/standin/standin';
 import request from 'supertest';
@@ -56,6 +57,16 @@ export function lantern(plain: Plain = {}): CommandBody {
 /** Commands as they are open in editors, for a rehearsal; one with an id takes the place of the one of it. */
 export function drafted(...commands: (CommandBody & { readonly id?: string })[]): object[] {
   return commands.map(({ id, ...body }) => ({ kind: 'command', body, ...(id === undefined ? {} : { id }) }));
+}
+
+/** A routine that waits for an event, and then says one text. */
+export function waitingFor(event: EventName, text: string): NamedRoutineBody {
+  return {
+    ...BLANK_ROUTINE,
+    name: `Waits for ${event}`,
+    triggers: [{ id: 't', event, least: 0, lowestRole: 'viewer', viewers: [] }],
+    routine: sayOnly(text),
+  };
 }
 
 /** A data folder; it goes with the run of the tests. */

@@ -12,6 +12,7 @@ export {
   type Rehearsed,
   newFolder,
   newStandin,
+  waitingFor,
   until,
   withTexts,
 } from './harness.js';

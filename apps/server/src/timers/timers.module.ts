@@ -4,7 +4,6 @@ import { ChatModule } from '../chat/index.js';
 import { CommandsModule } from '../commands/index.js';
 import { MessagesModule } from '../messages/index.js';
 import { PipelineModule } from '../pipeline/index.js';
-import { RehearsalModule } from '../rehearsal/index.js';
 import { RoutinesModule } from '../routines/index.js';
 import { RunsModule } from '../runs/index.js';
 import { SettingsModule } from '../settings/index.js';
@@ -13,8 +12,6 @@ import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
 import { TimersClock } from './clock.js';
 import { ChatRates } from './rate.js';
-import { TimersRehearsing } from './rehearsing.js';
-import { TimersRehearsingController } from './rehearsing.controller.js';
 import { TimerTargets } from './targets.js';
 import { TimersAhead } from './timers-ahead.js';
 import { TimersController } from './timers.controller.js';
@@ -30,7 +27,6 @@ import { Timing } from './timing.js';
     CommandsModule,
     MessagesModule,
     PipelineModule,
-    RehearsalModule,
     RoutinesModule,
     RunsModule,
     SettingsModule,
@@ -38,17 +34,8 @@ import { Timing } from './timing.js';
     ThingsModule,
     ViewersModule,
   ],
-  controllers: [TimersController, TimersRehearsingController, TimingController],
-  providers: [
-    ChatRates,
-    TimersClock,
-    TimerTargets,
-    TimersAhead,
-    TimersRehearsing,
-    TimersService,
-    TimersStore,
-    Timing,
-  ],
-  exports: [TimersClock, TimersService, TimersStore, Timing],
+  controllers: [TimersController, TimingController],
+  providers: [ChatRates, TimersClock, TimerTargets, TimersAhead, TimersService, TimersStore, Timing],
+  exports: [TimersAhead, TimersClock, TimersService, TimersStore, Timing],
 })
 export class TimersModule {}

@@ -63,6 +63,7 @@ export class ViewersService implements OnModuleInit {
         const facts = this.facts(viewer) ?? strangerFacts(viewer, name, roles, at);
         return { ...facts, name, roles, messages: facts.messages + 1 };
       },
+      known: (id) => this.facts(id),
       named: (name) => {
         const row = this.named(name);
         return row === undefined ? undefined : this.facts(row.id);

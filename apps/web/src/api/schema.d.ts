@@ -2196,6 +2196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearsal/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NextTimerController_nextTimer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearsal/lines": {
         parameters: {
             query?: never;
@@ -3054,22 +3070,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["TimersController_restore"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/timers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimersRehearsingController_nextTimer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5130,6 +5130,37 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        RehearsedTimerDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            /** @description lines of viewers a minute; as measured where it is not given */
+            rate?: number;
+        };
+        SaidDto: {
+            text: string;
+            /** @description seconds after what started it */
+            after: number;
+            /** @enum {string} */
+            how: "chat" | "reply" | "tell";
+        };
+        RehearsedFiringDto: {
+            said: components["schemas"]["SaidDto"][];
+            effects: string[];
+            why: components["schemas"]["WhyDto"];
+            /** @description seconds the clock is ahead now */
+            ahead: number;
+        };
         RehearsedLineDto: {
             /** @description names this rehearsal; made by the page */
             session: string;
@@ -5145,13 +5176,6 @@ export interface components {
             /** @description what is open in editors, unsaved */
             drafts?: components["schemas"]["DraftDto"][];
             text: string;
-        };
-        SaidDto: {
-            text: string;
-            /** @description seconds after what started it */
-            after: number;
-            /** @enum {string} */
-            how: "chat" | "reply" | "tell";
         };
         RehearsedDto: {
             said: components["schemas"]["SaidDto"][];
@@ -5812,30 +5836,6 @@ export interface components {
             /** @description percent, 0 to 30 */
             jitter: number;
             version: number;
-        };
-        RehearsedTimerDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description what is open in editors, unsaved */
-            drafts?: components["schemas"]["DraftDto"][];
-            /** @description lines of viewers a minute; as measured where it is not given */
-            rate?: number;
-        };
-        RehearsedFiringDto: {
-            said: components["schemas"]["SaidDto"][];
-            effects: string[];
-            why: components["schemas"]["WhyDto"];
-            /** @description seconds the clock is ahead now */
-            ahead: number;
         };
         HoldDto: {
             held: boolean;
@@ -10819,6 +10819,29 @@ export interface operations {
             };
         };
     };
+    NextTimerController_nextTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedTimerDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedFiringDto"];
+                };
+            };
+        };
+    };
     RehearsalController_say: {
         parameters: {
             query?: never;
@@ -12442,29 +12465,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    TimersRehearsingController_nextTimer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RehearsedTimerDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RehearsedFiringDto"];
                 };
             };
         };

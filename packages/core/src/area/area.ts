@@ -1,6 +1,7 @@
 import type { Kinded, Slice } from '../layers/index.js';
 import type { EndedRun, RunEnding } from './ending.js';
 import type { EventDeclared } from './event.js';
+import type { Due, FollowUp } from './following.js';
 import type { AnyStep } from './step.js';
 import type { StepKind, StepRun } from './step-kind.js';
 import type { PersonOf, ValueEntry, ValueLine, ValuesOf } from './value.js';
@@ -20,6 +21,8 @@ export interface AreaTypes {
   readonly ask?: Kinded;
   /** what else it has done */
   readonly effect?: Kinded;
+  /** effects of other areas that follow its changes */
+  readonly causes?: Kinded;
   /** kinds of events it raises */
   readonly event?: string;
   /** what it adds to the occasion of a run: what that is about */
@@ -42,6 +45,17 @@ export type StepKindOf<T extends AreaTypes, S extends AnyStep> = StepKind<S, Ste
 /** What an area's values are worked out from. */
 export type ValuesOfArea<T extends AreaTypes> = ValuesOf<Seen<T>, About<T>>;
 export type EndedRunOf<T extends AreaTypes> = EndedRun<Seen<T>, About<T>>;
+type Effects<T extends AreaTypes> = Given<T, 'effect'> | Given<T, 'causes'>;
+/** What follows an area's changes. */
+export type FollowUpOf<T extends AreaTypes> = FollowUp<
+  Seen<T>,
+  Changes<T>,
+  Effects<T>,
+  Given<T, 'event'>,
+  About<T>
+>;
+/** What time brings about in an area. */
+export type DueOf<T extends AreaTypes> = Due<Seen<T>, Changes<T>, Effects<T>>;
 
 type ByKind<U extends Kinded> = { readonly [K in U['kind']]: Extract<U, { readonly kind: K }> };
 /** One for each kind; all of them, or it does not compile. */
@@ -54,6 +68,10 @@ type StepsOf<T extends AreaTypes, S extends AnyStep> = {
 /** What is done, in words; undefined for what is told of elsewhere. */
 export type EffectWords<E extends Kinded> = {
   readonly [K in keyof ByKind<E>]: (effect: ByKind<E>[K]) => string | undefined;
+};
+
+type FollowUpsOf<T extends AreaTypes, C extends Kinded> = {
+  readonly [K in keyof ByKind<C>]?: (change: ByKind<C>[K], world: Seen<T>) => readonly FollowUpOf<T>[];
 };
 
 /** `R`, where an area has types called `K`. */
@@ -78,6 +96,10 @@ interface Anyhow<T extends AreaTypes> {
   readonly fillPerson?: (of: PersonOf, about: ValuesOfArea<T>) => Readonly<Record<string, unknown>>;
   /** paths of values by names that people gave */
   readonly named?: (world: Seen<T>) => readonly string[];
+  /** what follows its changes, once they are on disk */
+  readonly followUps?: FollowUpsOf<T, Given<T, 'change'>>;
+  /** what time brings about next; undefined for nothing */
+  readonly due?: (world: Seen<T>) => DueOf<T> | undefined;
   /** what follows when a run ends; undefined where nothing does */
   readonly whenRunEnds?: (run: EndedRunOf<T>) => RunEnding<Changes<T>> | undefined;
 }

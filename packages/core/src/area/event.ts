@@ -19,3 +19,6 @@ export interface EventDeclared {
 /** `1 month`, `12 months`. */
 export const times = (count: number, one: string, many: string): string =>
   count === 1 ? one : `${count.toLocaleString('en')} ${many}`;
+
+/** From here on, in milliseconds, an event is told of as one that is over. */
+export const LATE_MS = 600_000;

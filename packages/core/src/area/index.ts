@@ -2,7 +2,9 @@ export type {
   Area,
   AreaTypes,
   EffectWords,
+  DueOf,
   EndedRunOf,
+  FollowUpOf,
   Given,
   LiveArea,
   Seen,
@@ -21,8 +23,19 @@ export {
 } from './blank.js';
 export type { EndedRun, RunEnd, RunEnding } from './ending.js';
 export { isLike, type CommandsDoing, type StepLike } from './doing.js';
-export { times, type EventDeclared } from './event.js';
-export type { EventFacts, OccasionBase } from './occasion.js';
+export { LATE_MS, times, type EventDeclared } from './event.js';
+export type {
+  Begins,
+  Decides,
+  Due,
+  FollowDecided,
+  FollowMoment,
+  FollowUp,
+  HandFailure,
+  Hands,
+  Happens,
+} from './following.js';
+export { occasionFor, type EventFacts, type OccasionBase } from './occasion.js';
 export {
   AFTER_FAILURE,
   FAILURE,

@@ -44,3 +44,25 @@ export interface OccasionBase<EventKind extends string = string> {
   readonly test?: boolean;
   readonly at: number;
 }
+
+/** The occasion of something no one typed. */
+export function occasionFor<Kind extends string = never>({
+  title,
+  ...given
+}: Pick<OccasionBase, 'cause' | 'by' | 'viewer' | 'at'> &
+  Partial<Omit<OccasionBase<Kind>, 'command'>> & {
+    /** what runs */
+    readonly title: string;
+  }): OccasionBase<Kind> {
+  return {
+    roles: given.viewer.roles,
+    target: given.viewer,
+    inputs: {},
+    inputNames: [],
+    typed: '',
+    line: undefined,
+    event: undefined,
+    ...given,
+    command: { name: title, uses: 0, usesByViewer: 0 },
+  };
+}

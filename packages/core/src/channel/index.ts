@@ -3,6 +3,7 @@ export { EFFECTS, outcomeInWords } from './effects.js';
 export { EMPTY_WORLD, VIEWS } from './empty-world.js';
 export { WHEN_RUN_ENDS } from './endings.js';
 export { EVENT_KINDS, eventNoun, EVENTS } from './events.js';
+export { FOLLOWED, followUps, nextDue, type AnyDue, type AnyFollowUp } from './following.js';
 export { changeInWords, channelLayers, SLICES } from './slices.js';
 export { filledBlanks, kindOf, STEP_KINDS, type AnyKind } from './steps.js';
 export type {

@@ -9,6 +9,7 @@ export {
   type RoundEnd,
   type Tick,
 } from './round.js';
+export { firstOf, sayingOf, tickOf } from './following.js';
 export { HEARD, HEARD_LINES, PLAYED } from './slices.js';
 export { afford, isFixed, readStake, type Stake, type Typed } from './stake.js';
 export { NO_TALLY, tallyAfter, tallyJoined, type Tally } from './tally.js';

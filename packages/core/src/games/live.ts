@@ -1,4 +1,5 @@
 import type { LiveArea, ValuesOfArea } from '../area/index.js';
+import { followPlayed, roundsDue } from './following.js';
 import { HEARD, PLAYED } from './slices.js';
 import type { GamesTypes } from './types.js';
 import { GAME_VALUES } from './reference.js';
@@ -11,6 +12,8 @@ export const GAMES_LIVE: LiveArea<GamesTypes> = {
   values: GAME_VALUES,
   fill: { game: valuesNow },
   about: ['game'],
+  followUps: { played: followPlayed },
+  due: roundsDue,
 };
 
 /** Most are empty where the run is not about a game. */

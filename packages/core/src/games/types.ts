@@ -1,7 +1,9 @@
 import type { CommandsDoing } from '../area/index.js';
 import type { PostedChange } from '../currency/index.js';
 import type { Chance } from '../random/index.js';
+import type { Quiet } from '../quiet/index.js';
 import type { PreparedRoutine } from '../routines/index.js';
+import type { ViewersView } from '../viewers/index.js';
 import type { PlayedChange } from './round.js';
 import type { PlayStep } from './steps.js';
 import type { Told } from './values.js';
@@ -14,7 +16,14 @@ export interface GameTexts {
 
 export interface GamesTypes {
   readonly view: { readonly games: GamesView; readonly gameTexts: GameTexts };
-  readonly looksAt: PlayWorld & { readonly commands: CommandsDoing };
+  readonly looksAt: PlayWorld & {
+    readonly commands: CommandsDoing;
+    readonly viewers: Pick<ViewersView, 'known'>;
+    readonly quiet: Quiet;
+    readonly self: string;
+    readonly channelName: string;
+    readonly routines: { forEvent(kind: 'played'): readonly unknown[] };
+  };
   readonly change: PlayedChange | HeardChange;
   readonly makes: PostedChange;
   readonly step: PlayStep;

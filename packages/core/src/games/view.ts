@@ -114,6 +114,8 @@ export interface GamesView {
   ) => readonly HeardOf[];
   /** Decides what is asked. It is given by who gives the games, so that what only shows steps does without all of them. */
   readonly play: (world: PlayWorld, game: string, wish: PlayWish, asked: AskedOfGame) => PlayDecision;
+  /** Takes a round on whose time has come; one whose game was deleted ends. */
+  readonly tick: (world: PlayWorld, round: Round, asked: AskedOfGame) => PlayDecision | undefined;
 }
 
 export const NO_GAMES: GamesView = {
@@ -129,6 +131,7 @@ export const NO_GAMES: GamesView = {
   heard: () => [],
   listen: () => [],
   play: () => ({ fault: 'there is no game yet' }),
+  tick: () => undefined,
 };
 
 /** What deciding about games looks at. */

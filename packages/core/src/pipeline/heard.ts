@@ -1,3 +1,4 @@
+import { occasionFor } from '../area/index.js';
 import { channelLayers, type Change, type World } from '../channel/index.js';
 import type { ChatLine } from '../chat/index.js';
 import { begin, type Started } from '../routines/index.js';
@@ -28,26 +29,17 @@ export function decideHeard(line: ChatLine, world: World): PassedOn {
     const routine = says === undefined ? undefined : world.gameTexts.of(game, says, world.chance);
     if (says === undefined || routine === undefined) continue;
     const title = world.games.find(game)?.name ?? '';
-    const begun = begin(
-      routine,
-      {
-        cause: `${line.id}:heard`,
-        by: `the game ${title}`,
-        viewer,
-        roles: line.roles,
-        target: viewer,
-        inputs: {},
-        inputNames: [],
-        typed: text,
-        line: line.id,
-        command: { name: title, uses: 0, usesByViewer: 0 },
-        event: undefined,
-        game: { id: game, told: says.told },
-        at,
-      },
-      layers.over(world),
-      [],
-    );
+    const occasion = occasionFor({
+      cause: `${line.id}:heard`,
+      by: `the game ${title}`,
+      title,
+      viewer,
+      typed: text,
+      line: line.id,
+      at,
+    });
+    const about = { game: { id: game, told: says.told } };
+    const begun = begin(routine, { ...occasion, ...about }, layers.over(world), []);
     started.push(begun);
     changes.push(...begun.changes);
   }

@@ -1,15 +1,17 @@
-import {
-  type Change,
-  channelLayers,
-  type Effect,
-  type Step,
-  STEP_KINDS,
-  type World,
-} from '../channel/index.js';
+import { type Change, channelLayers, type Step, STEP_KINDS, type World } from '../channel/index.js';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { decideCommand, wordFrom } from '../commands/index.js';
-import { buy, NO_REWARDS, returns, takeAnswer, type Redemption, type RewardsView } from '../rewards/index.js';
+import type { GuardView } from '../guard/index.js';
+import {
+  buy,
+  NO_REWARDS,
+  returns,
+  rewardTyped,
+  takeAnswer,
+  type Redemption,
+  type RewardsView,
+} from '../rewards/index.js';
 import {
   BLANK_REWARD,
   commandFor,
@@ -19,7 +21,7 @@ import {
   REWARD_STARTERS,
   type RewardBody,
 } from '../rewards/index.js';
-import { resumeRun, routineOf } from '../routines/index.js';
+import { followed, resumeRun, routineOf } from '../routines/index.js';
 import { command, line, purseOf, saidIn, TestList, worldOf } from '../test-support/index.js';
 import { strangerFacts } from '../viewers/index.js';
 
@@ -40,6 +42,7 @@ class Shop {
     readonly rewards: Readonly<Record<string, Partial<RewardBody>>>,
     keys: readonly string[] = [],
     more: Partial<RewardsView> = {},
+    guard: Partial<GuardView> = {},
     balance = START,
   ) {
     const all = Object.entries(rewards).map(([id, body]) => this.prepared(id, body));
@@ -53,12 +56,14 @@ class Shop {
       {
         purse: purseOf(held),
         lists: { all: () => [list], find: (id) => (id === 'keys' ? list : undefined) },
+        guard,
         rewards: {
           ...NO_REWARDS,
           all: () => all,
           find: (id) => all.find((each) => each.id === id),
           named: (name) => (NAMES.includes(name as (typeof NAMES)[number]) ? facts(name) : undefined),
           buy,
+          typed: rewardTyped,
           ...more,
         },
       },
@@ -89,13 +94,14 @@ class Shop {
 
   /** Carries a purchase out, with its waits left out. */
   deliver(bought: Redemption, present: readonly string[] = []): readonly string[] {
-    const delivery = deliver(this.world, this.prepared(bought.reward), bought, {
+    const decided = deliver(this.world, bought, {
       viewer: facts(bought.name),
       at: this.at,
       present: present.map((name) => facts(name)),
     });
+    const delivery = followed(decided, this.world);
     this.apply(delivery.changes);
-    const effects = [...delivery.effects, ...delivery.started.flatMap((each) => each.effects)] as Effect[];
+    const effects = [...delivery.effects];
     for (const { run } of delivery.started) {
       if (run === undefined) continue;
       const segment = resumeRun(run, this.world, this.at, { failed: undefined });
@@ -208,18 +214,29 @@ describe('a bench', () => {
     expect(shop.world.guard.standingOf('v-quillrush').given).toMatchObject([{ by: 'guard', seconds: 300 }]);
   });
 
-  test.each<[string, Partial<RewardsView>, RegExp]>([
-    ['the streamer', { named: (name) => facts(name, { roles: ['streamer'] }) }, /runs the show/u],
+  test.each<[string, Partial<RewardsView>, Partial<GuardView>, RegExp]>([
+    ['the streamer', { named: (name) => facts(name, { roles: ['streamer'] }) }, {}, /runs the show/u],
     [
       'a moderator',
       { named: (name) => facts(name, { roles: ['moderator'] }) },
+      {},
       /nobody benches a moderator/u,
     ],
-    ['the bot', { named: (name) => facts(name, { bot: true }) }, /is a bot/u],
-    ['somebody banned', { heldBack: () => 'banned' }, /banned already/u],
-    ['anybody where Gully may not', { noBench: () => 'Gully has no moderator rights here' }, /no moderator/u],
-  ])('spares %s', (_who, more, reason) => {
-    const shop = new Shop({ bench }, [], more);
+    ['the bot', { named: (name) => facts(name, { bot: true }) }, {}, /is a bot/u],
+    [
+      'somebody banned',
+      {},
+      { standingOf: () => ({ strikes: [], given: [{ id: 'b', at: 0, by: 'person', seconds: undefined }] }) },
+      /banned already/u,
+    ],
+    [
+      'anybody where Gully may not',
+      {},
+      { powerless: () => 'Gully has no moderator rights here' },
+      /no moderator/u,
+    ],
+  ])('spares %s', (_who, more, guard, reason) => {
+    const shop = new Shop({ bench }, [], more, guard);
     expect(shop.type('pebblewren', '!bench quillrush').said).toMatch(reason);
     expect(shop.balance('pebblewren')).toBe(START);
   });

@@ -2,6 +2,8 @@ import { once, type LiveArea } from '../area/index.js';
 import { BUMP, HANDLE, QUEUE } from './slices.js';
 import type { QueueTypes } from './types.js';
 import { QUEUE_VALUES } from './reference.js';
+import { queuesDue } from './due.js';
+import { followQueue } from './following.js';
 import { handleNow } from './handle-now.js';
 import { queueOf, queueValues } from './values.js';
 import { NO_QUEUES } from './view.js';
@@ -34,4 +36,6 @@ export const QUEUE_LIVE: LiveArea<QueueTypes> = {
     handle: once(() => handleNow(about.world, queueOf(about), person.id)),
   }),
   about: ['queue'],
+  followUps: { queue: followQueue },
+  due: queuesDue,
 };

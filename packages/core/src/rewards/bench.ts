@@ -1,15 +1,21 @@
 import { ROLE_NAMES, strongestRole } from '../chat/index.js';
+import { silenceOf, type GuardView } from '../guard/index.js';
 import { durationInWords, readDuration } from '../text/index.js';
 import { isNamed, type ViewerFacts } from '../viewers/index.js';
 import type { Bench, BenchLength } from './terms.js';
-import type { RewardsView, Wish } from './view.js';
+import type { RedeemWorld, Wish } from './view.js';
 
 export type Benched =
   | { readonly target: ViewerFacts; readonly length: BenchLength; readonly price: number }
   | { readonly fault: string };
 
 /** Who is benched for how long by what was typed: a name where one is needed, then a time. */
-export function readBench(bench: Bench, wish: Wish, rewards: RewardsView): Benched {
+export function readBench(
+  bench: Bench,
+  wish: Wish,
+  { rewards, guard }: Pick<RedeemWorld, 'rewards' | 'guard'>,
+  at: number,
+): Benched {
   const [first = '', ...rest] = wish.typed
     .trim()
     .split(/\s+/u)
@@ -18,7 +24,7 @@ export function readBench(bench: Bench, wish: Wish, rewards: RewardsView): Bench
   if (named && first === '') return { fault: 'say who: type a name after it' };
   const target = named ? rewards.named(nameIn(first)) : wish.viewer;
   if (target === undefined) return { fault: `nobody called ${nameIn(first)} was ever here` };
-  const spared = spares(bench, target) ?? held(target, rewards);
+  const spared = spares(bench, target) ?? held(target, guard, at);
   if (spared !== undefined) return { fault: spared };
   const length = lengthFor(bench, wish, (named ? rest : [first, ...rest]).join(' '));
   if ('fault' in length) return length;
@@ -39,10 +45,13 @@ function spares({ spares: roles, never }: Bench, target: ViewerFacts): string | 
     : undefined;
 }
 
-function held({ id, name }: ViewerFacts, rewards: RewardsView): string | undefined {
-  const how = rewards.heldBack(id);
-  if (how === undefined) return undefined;
-  return how === 'banned' ? `${name} is banned already` : `a moderator has timed out ${name} already`;
+/** Whether a person keeps somebody from writing, for good or for now. */
+function held({ id, name }: ViewerFacts, guard: GuardView, at: number): string | undefined {
+  const silence = silenceOf(guard.standingOf(id).given, guard.prepared.settings.overlapping, at);
+  if (silence === undefined || (silence.by === 'guard' && silence.until !== undefined)) return undefined;
+  return silence.until === undefined
+    ? `${name} is banned already`
+    : `a moderator has timed out ${name} already`;
 }
 
 /** Paid with currency, the time that was typed; with anything else, the longest that much pays for. */

@@ -35,9 +35,9 @@ export function buy(world: RedeemWorld, reward: Reward, wish: Wish, asked: Asked
   const { viewer } = wish;
   const refused = gateFault(world, reward, wish, asked.at) ?? limitFault(world, reward, wish, asked.at);
   if (refused !== undefined) return { fault: refused };
-  const benched = terms.gives === 'bench' ? readBench(terms.bench, wish, world.rewards) : undefined;
+  const benched = terms.gives === 'bench' ? readBench(terms.bench, wish, world, asked.at) : undefined;
   if (benched !== undefined && 'fault' in benched) return benched;
-  const noBench = benched === undefined ? undefined : world.rewards.noBench();
+  const noBench = benched === undefined ? undefined : world.guard.powerless();
   if (noBench !== undefined) return { fault: noBench };
   // What is typed after a bench is who and how long.
   const read = readAnswers(terms.asks, benched === undefined ? wish.typed : '');

@@ -1,104 +1,81 @@
-import type { SayEffect } from '../area/index.js';
-import type { Change, Occasion, World } from '../channel/index.js';
+import { occasionFor } from '../area/index.js';
+import type { Occasion, World } from '../channel/index.js';
 import { prepareLines } from '../chat/index.js';
 import {
+  amountOfCurrency,
   balancesOf,
   post,
-  POSTED,
   split,
   viewerAccount,
-  amountOfCurrency,
   type Entry,
   type PostedChange,
 } from '../currency/index.js';
-import { silenceOf, type GuardEffect, type PersonActChange } from '../guard/index.js';
-import { Layers } from '../layers/index.js';
-import { returns } from './returning.js';
-import type { Redemption, RedemptionChange } from './redemption.js';
-import type { RewardMessage } from './terms.js';
-import { begin, checkStart, knownValues, textValues, budgetOfOne, type Started } from '../routines/index.js';
+import { silenceOf } from '../guard/index.js';
+import { budgetOfOne, checkStart, knownValues, textValues } from '../routines/index.js';
 import { ALWAYS } from '../stream/index.js';
 import { parseText, renderText } from '../text/index.js';
-import type { ViewerFacts } from '../viewers/index.js';
-import type { PreparedReward } from './reward.js';
+import type { Redemption } from './redemption.js';
+import { returns } from './returning.js';
+import { prepareReward, type PreparedReward, type RewardBody } from './reward.js';
+import { settle } from './settling.js';
+import type { RewardTerms } from './terms.js';
+import type { Delivering, Delivery, Speaking } from './types.js';
 
-/** What carrying out a purchase comes to. */
-export interface Delivery {
-  readonly changes: readonly (Change | PersonActChange | RedemptionChange)[];
-  /** beside those of what was started */
-  readonly effects: readonly (GuardEffect | SayEffect)[];
-  readonly started: readonly Started[];
-}
+/** Made ready once for each body. */
+const ready = new WeakMap<RewardTerms, PreparedReward>();
 
-export interface Delivering {
-  /** the buyer */
-  readonly viewer: ViewerFacts;
-  /** UTC milliseconds */
-  readonly at: number;
-  /** those among whom it may be split, the buyer not among them */
-  readonly present: readonly ViewerFacts[];
+/** A reward with the routine a purchase begins; undefined for one that was deleted. */
+function preparedOf({ rewards }: World, id: string): PreparedReward | undefined {
+  const reward = rewards.find(id);
+  if (reward === undefined) return undefined;
+  // Whoever gives rewards gives them with their routines.
+  const prepared = ready.get(reward.terms) ?? prepareReward(reward.id, reward.terms as RewardBody);
+  ready.set(reward.terms, prepared);
+  return prepared;
 }
 
 /**
  * Carries out a purchase that was paid: splits what is split, benches who is benched, and begins the
- * reward's routine, whose end says what becomes of it. What cannot be carried out is returned.
+ * reward's routine, whose end says what happens to it. What cannot be carried out is returned; a line its
+ * buyer has stays theirs.
  */
-export function deliver(
-  world: World,
-  prepared: PreparedReward,
-  redemption: Redemption,
-  about: Delivering,
-): Delivery {
+export function deliver(world: World, redemption: Redemption, about: Delivering): Delivery {
+  const prepared = preparedOf(world, redemption.reward);
+  if (prepared === undefined && redemption.line !== undefined)
+    return { changes: settle(world, redemption.id, { failed: undefined, at: about.at }) };
+  if (prepared === undefined) return failedDelivery(world, redemption, about, 'the reward was deleted');
   const shared = prepared.terms.gives === 'share' ? shareOut(world, prepared, redemption, about) : undefined;
   if (shared !== undefined && 'fault' in shared)
-    return failedDelivery(world, prepared, redemption, { ...about, note: shared.fault });
+    return failedDelivery(world, redemption, about, shared.fault);
   const { checks, stopped } = checkStart(prepared.routine, ALWAYS, about.at, world);
-  if (stopped) {
-    const note = checks.at(-1)?.measure ?? '';
-    return failedDelivery(world, prepared, redemption, { ...about, note });
-  }
+  if (stopped) return failedDelivery(world, redemption, about, checks.at(-1)?.measure ?? '');
   const bench = benches(world, redemption, about.at);
-  const first = shared === undefined ? [] : [shared.change];
-  const occasion = occasionOf(prepared, redemption, about);
-  const started = begin(prepared.routine, occasion, withPosted(world, first), checks);
   return {
-    changes: [...first, ...(bench?.changes ?? []), ...started.changes],
+    changes: [...(shared === undefined ? [] : [shared.change]), ...(bench?.changes ?? [])],
     effects: bench?.effects ?? [],
-    started: [started],
+    begins: { routine: prepared.routine, occasion: occasionOf(prepared, redemption, about), checks },
   };
 }
 
-/** The world once something was posted. */
-function withPosted(world: World, posted: readonly PostedChange[]): World {
-  if (posted.length === 0) return world;
-  const layers = new Layers<World, PostedChange>({ posted: POSTED });
-  const over = layers.over(world);
-  for (const change of posted) layers.apply(change, over);
-  return over;
-}
-
-/** A purchase that cannot be carried out: the price goes back, and its buyer is told. */
+/** A purchase that cannot be carried out: the price goes back, and its buyer is told. @param note why */
 export function failedDelivery(
   world: World,
-  prepared: PreparedReward,
   redemption: Redemption,
-  { note, lineBack = false, ...about }: Delivering & { readonly note: string; readonly lineBack?: boolean },
+  about: Omit<Delivering, 'present'>,
+  note: string,
 ): Delivery {
-  const changes = returns(world.purse, redemption, { by: 'gully', at: about.at, note, lineBack });
-  const lines = sayOf(world, prepared, redemption, { ...about, message: 'returned' });
-  return { changes, effects: lines.length === 0 ? [] : [{ kind: 'say', lines }], started: [] };
+  const changes = returns(world.purse, redemption, { by: 'gully', at: about.at, note, lineBack: false });
+  const lines = sayOf(world, redemption, { ...about, message: 'returned' });
+  return { changes, effects: lines.length === 0 ? [] : [{ kind: 'say', lines }] };
 }
 
-/** One of the messages of a reward, ready to be said; no lines where it has none. */
-export function sayOf(
-  world: World,
-  prepared: PreparedReward,
-  redemption: Redemption,
-  { message, line, ...about }: Delivering & { readonly message: RewardMessage; readonly line?: string },
-): string[] {
-  const parsed = parseText(prepared.terms.says[message]);
-  if ('fault' in parsed) return line === undefined ? [] : prepareLines(line, false);
-  // The purchase as it is here, whatever becomes of it.
+/** One of the messages of a reward, ready to be said; no lines where it has none, or was deleted. */
+export function sayOf(world: World, redemption: Redemption, { message, line, ...about }: Speaking): string[] {
+  const prepared = preparedOf(world, redemption.reward);
+  const parsed = prepared === undefined ? undefined : parseText(prepared.terms.says[message]);
+  if (prepared === undefined || parsed === undefined || 'fault' in parsed)
+    return line === undefined ? [] : prepareLines(line, false);
+  // The purchase as it is here, whatever happens to it.
   const own = { ...world, rewards: { ...world.rewards, open: () => redemption } };
   const budget = budgetOfOne(world);
   const occasion = occasionOf(prepared, redemption, about);
@@ -121,26 +98,23 @@ export function sayOf(
 function occasionOf(
   { id, terms }: PreparedReward,
   redemption: Redemption,
-  { viewer, at }: Delivering,
+  { viewer, at }: Pick<Delivering, 'viewer' | 'at'>,
 ): Occasion {
   const { answers, target } = redemption;
   const told = answers.filter((answer) => !answer.private);
   const benched = target === undefined ? undefined : { ...viewer, id: target.viewer, name: target.name };
-  return {
+  const occasion = occasionFor({
     cause: redemption.id,
     by: `the reward ${terms.name}`,
+    title: terms.name,
     viewer,
-    roles: viewer.roles,
     target: benched ?? viewer,
     inputs: Object.fromEntries(told.map(({ name, text }) => [name, text])),
     inputNames: terms.asks.map(({ name }) => name),
     typed: told.map(({ text }) => text ?? '').join(' '),
-    line: undefined,
-    command: { name: terms.name, uses: 0, usesByViewer: 0 },
-    event: undefined,
-    redemption: { id: redemption.id, reward: id },
     at,
-  };
+  });
+  return { ...occasion, redemption: { id: redemption.id, reward: id } };
 }
 
 /** Splits what the reward splits among those present, as far as they may hold more. */
@@ -148,17 +122,18 @@ function shareOut(
   { purse }: World,
   { id, terms }: PreparedReward,
   redemption: Redemption,
-  { present, at }: Delivering,
+  { viewer, present: all, at }: Delivering,
 ): { readonly change: PostedChange } | { readonly fault: string } {
+  const present = all.filter(({ id: each }) => each !== viewer.id);
   if (present.length === 0) return { fault: 'nobody else was present' };
   const { cap } = purse.settings;
   const shares = split(terms.share, present.length);
   const entries: Entry[] = [];
-  for (const [n, { id: viewer }] of present.entries()) {
-    const has = purse.of(viewerAccount(viewer))?.balance;
+  for (const [n, { id: each }] of present.entries()) {
+    const has = purse.of(viewerAccount(each))?.balance;
     const most = cap === null || has === undefined ? Infinity : Math.max(0, cap - has);
     const amount = Math.min(shares[n] ?? 0, most);
-    if (amount > 0 && has !== undefined) entries.push({ from: 'issued', to: viewerAccount(viewer), amount });
+    if (amount > 0 && has !== undefined) entries.push({ from: 'issued', to: viewerAccount(each), amount });
   }
   if (entries.length === 0) return { fault: 'nobody present may hold more' };
   return post(balancesOf(purse), entries, {

@@ -46,7 +46,9 @@ export {
   type Wish,
 } from './view.js';
 export { rewardFaults } from './check.js';
-export { deliver, failedDelivery, sayOf, type Delivering, type Delivery } from './delivering.js';
+export { deliver, failedDelivery, sayOf } from './delivering.js';
+export { delivering, handingOver, keeping } from './following.js';
+export type { Delivering, Delivery } from './types.js';
 export { mostPerStream, outlookOf, type Outlook, type OutlookOf, type Sold } from './outlook.js';
 export { BLANK_REWARD, prepareReward, rewardBody, type PreparedReward, type RewardBody } from './reward.js';
 export { commandFor, REWARD_STARTERS, type RewardStarter } from './starters.js';

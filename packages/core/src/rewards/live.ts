@@ -2,6 +2,7 @@ import type { LiveArea } from '../area/index.js';
 import { settleByRun } from './settling.js';
 import { REDEMPTION } from './slices.js';
 import type { RewardsTypes } from './types.js';
+import { followRedemption } from './following.js';
 import { REWARD_VALUES } from './reference.js';
 import { redeemedWith, rewardOf, rewardValues } from './values.js';
 import { NO_REWARDS } from './view.js';
@@ -23,4 +24,5 @@ export const REWARDS_LIVE: LiveArea<RewardsTypes> = {
   },
   whenRunEnds: settleByRun,
   about: ['redemption'],
+  followUps: { redemption: followRedemption },
 };

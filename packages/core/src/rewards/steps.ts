@@ -1,5 +1,4 @@
 import { IF_FAILS, type MayFail, type StepBase, type StepKindOf, type StepRunOf } from '../area/index.js';
-import { rewardTyped } from './naming.js';
 import type { RewardsTypes } from './types.js';
 import { NAMED_REWARD, REWARD_WORD } from './words.js';
 import type { Reward } from './view.js';
@@ -75,7 +74,7 @@ function rewardMeant(
   typed: string,
   { world }: Run,
 ): { readonly reward: Reward; readonly rest: string } | { readonly fault: string } {
-  if (id === NAMED_REWARD) return rewardTyped(world.rewards, typed);
+  if (id === NAMED_REWARD) return world.rewards.typed(world.rewards, typed);
   const reward = world.rewards.find(id);
   return reward === undefined ? { fault: 'that reward was deleted' } : { reward, rest: typed };
 }

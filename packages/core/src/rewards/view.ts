@@ -1,9 +1,11 @@
 import type { Actor } from '../actors/index.js';
 import type { Role } from '../chat/index.js';
 import type { PostedChange, PurseView } from '../currency/index.js';
+import type { GuardView } from '../guard/index.js';
 import type { ListsView } from '../lists/index.js';
 import type { StreamState } from '../stream/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
+import type { Delivering, Delivery, DeliverWorld, Speaking } from './types.js';
 import type { PaidBy, Redemption, RedemptionChange } from './redemption.js';
 import type { RewardTerms } from './terms.js';
 
@@ -65,14 +67,19 @@ export interface RewardsView {
   isGiven(list: string, text: string): boolean;
   /** somebody who was ever here, by name */
   named(name: string): ViewerFacts | undefined;
-  /** whether a person keeps somebody from writing, for good or for now */
-  heldBack(viewer: string): 'banned' | 'timed-out' | undefined;
   /** the name the bot goes by in the room */
   bot(): string;
-  /** why nobody can be timed out at the moment; undefined where that works */
-  noBench(): string | undefined;
   /** Decides a purchase. It is given by who gives the rewards, so that what only shows steps does without all of it. */
   readonly buy: (world: RedeemWorld, reward: Reward, wish: Wish, asked: AskedOfRewards) => Purchase;
+  /** The reward someone names at the start of what they type, and the rest of that. Given like `buy`. */
+  typed(
+    rewards: Pick<RewardsView, 'all'>,
+    text: string,
+  ): { readonly reward: Reward; readonly rest: string } | { readonly fault: string };
+  /** Carries out a purchase. Given like `buy`. */
+  deliver(world: DeliverWorld, redemption: Redemption, about: Delivering): Delivery | undefined;
+  /** One of a reward's messages, ready to be said; no lines where it has none. Given like `buy`. */
+  says(world: DeliverWorld, redemption: Redemption, about: Speaking): readonly string[];
 }
 
 export const NO_REWARDS: RewardsView = {
@@ -83,10 +90,11 @@ export const NO_REWARDS: RewardsView = {
   openOf: () => [],
   isGiven: () => false,
   named: () => undefined,
-  heldBack: () => undefined,
   bot: () => '',
-  noBench: () => undefined,
   buy: () => ({ fault: 'there is no reward yet' }),
+  typed: () => ({ fault: 'there is no reward yet' }),
+  deliver: () => undefined,
+  says: () => [],
 };
 
 /** What deciding about rewards looks at. */
@@ -94,6 +102,7 @@ export interface RedeemWorld {
   readonly rewards: RewardsView;
   readonly purse: PurseView;
   readonly lists: ListsView;
+  readonly guard: GuardView;
   readonly stream: StreamState;
   readonly timeZone: string;
 }

@@ -3,9 +3,6 @@ import { EVENT_KINDS, EVENTS, type About, type EventKind, type EventName } from 
 import { type Check, hasAtLeast, type Role, ROLE_NAMES, strongestRole } from '../chat/index.js';
 import type { NamedViewer, ViewerFacts } from '../viewers/index.js';
 
-/** From here on, in milliseconds, an event is told of as one that is over. */
-export const LATE_MS = 600_000;
-
 /** One event, with who did it, and what it is about. Times are UTC milliseconds. */
 export interface ChannelEvent extends EventFacts<EventKind>, About {
   readonly id: string;

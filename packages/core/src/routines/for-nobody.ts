@@ -1,3 +1,4 @@
+import { occasionFor } from '../area/index.js';
 import type { Occasion, World } from '../channel/index.js';
 import { parseText, renderText } from '../text/index.js';
 import { strangerFacts } from '../viewers/index.js';
@@ -25,19 +26,5 @@ export function textsForNobody(world: World, at: number): (source: string) => st
 }
 
 function nobodyAt(at: number): Occasion {
-  const nobody = strangerFacts('', '', [], at);
-  return {
-    cause: '',
-    by: 'nobody',
-    viewer: nobody,
-    roles: [],
-    target: nobody,
-    inputs: {},
-    inputNames: [],
-    typed: '',
-    line: undefined,
-    command: { name: '', uses: 0, usesByViewer: 0 },
-    event: undefined,
-    at,
-  };
+  return occasionFor({ cause: '', by: 'no one', title: '', viewer: strangerFacts('', '', [], at), at });
 }

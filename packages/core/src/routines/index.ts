@@ -13,7 +13,6 @@ export {
 } from './conditions.js';
 export { budgetOfOne, isCostly, isCostlyThing } from './cost.js';
 export {
-  LATE_MS,
   eventInWords,
   LEAST_LIMIT,
   rolesInWords,
@@ -21,6 +20,7 @@ export {
   type ChannelEvent,
   type EventTrigger,
 } from './event.js';
+export { eventThatFollowed, followed, type Followed } from './following.js';
 export { whyOfEvent } from './event-why.js';
 export { blankInWords, plainText } from './form.js';
 export { BLANK_ROUTINE, routineBody, type NamedRoutine, type NamedRoutineBody } from './named-body.js';

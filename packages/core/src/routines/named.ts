@@ -1,3 +1,4 @@
+import { occasionFor } from '../area/index.js';
 import { aboutOf, eventNoun, type Occasion, type World } from '../channel/index.js';
 import { checkWhen, whenFault, type When } from '../stream/index.js';
 import { ROLES, type Check } from '../chat/index.js';
@@ -146,19 +147,18 @@ export function begin(
 
 function occasionOf(event: ChannelEvent, { title }: PreparedNamed): Occasion {
   const { id, viewer, roles, kind, count, amount, message, recipient, late, at } = event;
+  const facts = { kind, count, amount, message, recipient, late };
   return {
-    cause: id,
-    by: eventNoun(kind),
-    viewer,
-    roles,
-    target: viewer,
-    inputs: {},
-    inputNames: [],
-    typed: message,
-    line: undefined,
-    command: { name: title, uses: 0, usesByViewer: 0 },
-    event: { kind, count, amount, message, recipient, late },
+    ...occasionFor({
+      cause: id,
+      by: eventNoun(kind),
+      title,
+      viewer,
+      roles,
+      typed: message,
+      event: facts,
+      at,
+    }),
     ...aboutOf(event),
-    at,
   };
 }

@@ -80,6 +80,7 @@ export function worldOf(commands: readonly Command[], more: Parts = {}, prefix =
     },
     viewers: {
       of: ({ name }) => facts(name),
+      known: () => undefined,
       named: (name) => (KNOWN.includes(name) ? facts(name) : undefined),
       isShared: () => false,
       lastWrote: () => undefined,

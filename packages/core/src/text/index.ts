@@ -5,7 +5,8 @@ export { CounterValue, Moment, Named, Span } from './drops.js';
 export { durationInWords, elapsedInWords, readDuration, typedDuration } from './duration.js';
 export { FILTERS, type FilterEntry } from './filters.js';
 export { unescapedIn, type Unescaped } from './json-text.js';
-export { foldName, nearestName } from './names.js';
+export { foldName } from './names.js';
+export { nearestName } from './nearest-name.js';
 export { compilePattern, groupNames } from './pattern.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';
 export {

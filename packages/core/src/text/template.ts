@@ -10,7 +10,7 @@ import {
 } from './charges.js';
 import { CounterValue, Moment, Named, Span } from './drops.js';
 import { addFilters, setMoment, type FilterMoment } from './filters.js';
-import { nearestName } from './names.js';
+import { nearestName } from './nearest-name.js';
 import { plainParts, readPlain, type PlainPart } from './plain.js';
 import type { TextValues } from './values.js';
 

@@ -1,3 +1,4 @@
+import { occasionFor } from '../area/index.js';
 import type { World } from '../channel/index.js';
 import type { Check } from '../chat/index.js';
 import {
@@ -52,20 +53,7 @@ export function beginTimer(
     ...off,
   ]);
   if (stopped) return { refused: checks };
-  const occasion = {
-    cause,
-    by: `the timer ${name}`,
-    viewer,
-    roles: viewer.roles,
-    target: viewer,
-    inputs: {},
-    inputNames: [],
-    typed: '',
-    line: undefined,
-    command: { name: prepared.title, uses: 0, usesByViewer: 0 },
-    event: undefined,
-    at,
-  };
+  const occasion = occasionFor({ cause, by: `the timer ${name}`, title: prepared.title, viewer, at });
   return { started: begin(prepared, occasion, world, checks) };
 }
 

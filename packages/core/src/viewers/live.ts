@@ -23,6 +23,7 @@ export const VIEWERS_LIVE: LiveArea<ViewersTypes> = {
   empty: {
     viewers: {
       of: ({ viewer, name, roles, at }) => strangerFacts(viewer, name, roles, at),
+      known: () => undefined,
       named: () => undefined,
       isShared: () => false,
       lastWrote: () => undefined,

@@ -2,6 +2,7 @@ import {
   gameSays,
   playGame,
   prepareGame,
+  sayingOf,
   tickRound,
   type GameBody,
   type PreparedGame,
@@ -18,6 +19,7 @@ import {
   type Tally,
 } from '@gully/core/games';
 import { chanceFrom } from '@gully/core/random';
+import { followed } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
 import { seededNumbers } from '@gully/standin/crowd';
 import { GAME } from '../../commands/demo/index.js';
@@ -26,7 +28,6 @@ import type { MakeDemoPart } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import { EVERYBODY, writePlays } from '../play-rows.js';
 import { GameRow } from '../rows.js';
-import { sayOfGame } from '../telling.js';
 import { DEMO_GAMES, GENEROUS_REELS } from './games.js';
 
 const SEED = 7_741;
@@ -151,7 +152,9 @@ export const gamesPart: MakeDemoPart = (stage) => {
       }
       const opener = due.plays[0];
       const viewer = guests.get(opener?.name ?? '') ?? strangerFacts('', opener?.name ?? '', [], when);
-      const { started } = sayOfGame(stage.world(), game, decision.says, { decided: [], viewer, at: when });
+      const world = stage.world();
+      const begins = sayingOf(world, game, decision.says, { viewer, at: when, id: idAt(when) });
+      const [started] = followed({ changes: [], begins }, world).started;
       if (started === undefined) return undefined;
       return { title: game.name, told: 'went on (a game)', because: `of the game ${game.name}`, started };
     },

@@ -11,7 +11,8 @@ import {
   type RewardsView,
 } from '@gully/core/rewards';
 import { chanceFrom } from '@gully/core/random';
-import { deliver, prepareReward, rewardBody } from '@gully/core/rewards';
+import { followed } from '@gully/core/routines';
+import { deliver, prepareReward, rewardBody, rewardTyped } from '@gully/core/rewards';
 import type { ViewerFacts } from '@gully/core/viewers';
 import { seededNumbers } from '@gully/standin/crowd';
 import { REWARD } from '../../commands/demo/index.js';
@@ -62,6 +63,7 @@ export const rewardsPart: MakeDemoPart = (stage) => {
     named: (name) => guests.get(name),
     bot: () => 'gully',
     buy,
+    typed: rewardTyped,
   };
   const keep = (change: RedemptionChange): void => {
     const { act, redemption } = change;
@@ -126,7 +128,8 @@ export const rewardsPart: MakeDemoPart = (stage) => {
       const viewer = guests.get(one.name);
       if (reward === undefined || viewer === undefined) continue;
       const present = [...guests.values()].filter(({ id }) => id !== viewer.id);
-      const { changes, started } = deliver(stage.world(), reward, redemption, { viewer, at, present });
+      const world = stage.world();
+      const { changes, started } = followed(deliver(world, redemption, { viewer, at, present }), world);
       const [begun] = started;
       for (const change of changes) stage.take(change);
       if (begun === undefined) continue;

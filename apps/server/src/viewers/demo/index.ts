@@ -20,6 +20,10 @@ export function viewersPart({ now, id }: Stage, guests: Guests): DemoPart {
     look: () => ({
       viewers: {
         of: ({ name, at }) => factsOf(guests.meet(name, at)),
+        known: (id) => {
+          const row = guests.find(id);
+          return row === undefined ? undefined : factsOf(row);
+        },
         named: (name) => {
           const row = guests.named(name);
           return row === undefined ? undefined : factsOf(row);

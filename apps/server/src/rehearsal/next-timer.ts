@@ -5,16 +5,16 @@ import { beginTimer, firingChecks, timerBody, type TimerBody } from '@gully/core
 import { strangerFacts } from '@gully/core/viewers';
 import { newId } from '../database/index.js';
 import { ChannelWorld, SELF } from '../live/index.js';
-import { RehearsalService, type Circumstances, type Rehearsed } from '../rehearsal/index.js';
 import type { Persona } from '../settings/index.js';
-import { TimersAhead, type TimerDraft } from './timers-ahead.js';
+import { TimersAhead, type TimerDraft } from '../timers/index.js';
+import { RehearsalService, type Circumstances, type Rehearsed } from './rehearsal.service.js';
 
 /** Where a rehearsal keeps when each timer fired in it. */
 const FIRED = 'timers';
 
 /** Moves a rehearsal's clock to the next timer, and plays what it does. */
 @Injectable()
-export class TimersRehearsing {
+export class NextTimer {
   constructor(
     private readonly channel: ChannelWorld,
     private readonly rehearsal: RehearsalService,
@@ -59,7 +59,7 @@ export class TimersRehearsing {
         : beginTimer(timer, prepared, { cause: newId(at), viewer, at, checks }, world);
     const started = begun !== undefined && 'started' in begun ? [begun.started] : [];
     const refused = begun !== undefined && 'refused' in begun ? begun.refused : checks;
-    const { checks: later, ...played } = this.rehearsal.played(session, started, timer.name, world, worldAt);
+    const { checks: later, ...played } = this.rehearsal.played(session, started, timer.name, worldAt, at);
     const [first] = started;
     return {
       ...played,

@@ -1,10 +1,10 @@
 import { Body, Controller, HttpCode, Post } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiTags } from '@nestjs/swagger';
 import { IsNumber, Max, Min } from 'class-validator';
-import { CircumstancesDto, circumstancesOf, RehearsedDto, timed } from '../rehearsal/index.js';
 import { AllThings } from '../things/index.js';
 import { MayBeMissing } from '../problem/index.js';
-import { TimersRehearsing } from './rehearsing.js';
+import { NextTimer } from './next-timer.js';
+import { CircumstancesDto, circumstancesOf, RehearsedDto, timed } from './rehearsal.controller.js';
 
 class RehearsedTimerDto extends CircumstancesDto {
   @ApiPropertyOptional({
@@ -25,9 +25,9 @@ class RehearsedFiringDto extends RehearsedDto {
 
 @ApiTags('rehearsal')
 @Controller('api/rehearsal/timers')
-export class TimersRehearsingController {
+export class NextTimerController {
   constructor(
-    private readonly rehearsing: TimersRehearsing,
+    private readonly rehearsing: NextTimer,
     private readonly things: AllThings,
   ) {}
 
