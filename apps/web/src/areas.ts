@@ -12,7 +12,7 @@ import { GAMES } from './games/index.js';
 import { GUARD } from './guard/index.js';
 import { LEDGER } from './ledger/index.js';
 import { LISTS } from './lists/index.js';
-import type { Manifest } from './manifest/index.js';
+import { withThings, type Manifest } from './manifest/index.js';
 import { MEDIA } from './media/index.js';
 import { MEMORY } from './memory/index.js';
 import { OUTPUTS } from './outputs/index.js';
@@ -28,7 +28,7 @@ import { TIMERS } from './timers/index.js';
 import { VIEWERS } from './viewers/index.js';
 
 /** Every area, in the order of the index. */
-export const AREAS: readonly Manifest[] = [
+export const AREAS: readonly Manifest[] = withThings([
   COMMANDS,
   ROUTINES,
   TIMERS,
@@ -56,4 +56,4 @@ export const AREAS: readonly Manifest[] = [
   CHAT,
   BOARD,
   QUIET,
-];
+]);

@@ -1,7 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
-  doInQueue,
-  fitsHandle,
+  QUEUE_DOING,
   inOrder,
   NEW_QUEUE,
   queueAfter,
@@ -106,8 +105,7 @@ export class QueuesStore implements OnModuleInit {
       handles: () => this.handles.all(),
       handleOf: (viewer, handle) => this.handles.textOf(viewer, handle),
       ownerOf: (handle, text) => this.handles.ownerOf(handle, text),
-      act: doInQueue,
-      fits: fitsHandle,
+      ...QUEUE_DOING,
       holdsBump: (viewer) => this.bumps.holds(viewer),
       nameOf: (entry) => this.nameOf(entry),
     };

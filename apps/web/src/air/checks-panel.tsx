@@ -1,14 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Check, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
-import {
-  commandsQuery,
-  connectionQuery,
-  quietQuery,
-  routinesQuery,
-  streamQuery,
-  timersQuery,
-} from '../live/index.js';
+import { connectionQuery, quietQuery, streamQuery, thingsQuery } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { connectionWords } from './connection-words.js';
 
@@ -59,9 +52,9 @@ function useFound(): Found[] | undefined {
   const now = useNow(10_000);
   const { data: connection } = useQuery(connectionQuery);
   const { data: quiet } = useQuery(quietQuery);
-  const { data: timers } = useQuery(timersQuery);
-  const { data: commands } = useQuery(commandsQuery);
-  const { data: routines } = useQuery(routinesQuery);
+  const { data: timers } = useQuery(thingsQuery('timer'));
+  const { data: commands } = useQuery(thingsQuery('command'));
+  const { data: routines } = useQuery(thingsQuery('routine'));
   if (
     connection === undefined ||
     quiet === undefined ||

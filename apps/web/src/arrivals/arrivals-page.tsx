@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Role } from '../api/index.js';
-import { routinesQuery } from '../live/index.js';
 import { TestOnOverlay } from '../script/index.js';
 import { Bones, Choice, FindViewer, LoadFailed } from '../ui/index.js';
 import { entrancesOf, type Entrance } from './entrances.js';
 import { useNewEntrance } from './use-new-entrance.js';
+import { thingsQuery } from '../live/index.js';
 
 const ROLES = [
   { value: 'moderator', label: 'moderators and the streamer' },
@@ -28,7 +28,7 @@ function wholeRole(chosen: Chosen): Parameters<ReturnType<typeof useNewEntrance>
 
 /** Prepare › Arrivals: whose coming is seen and heard, once a stream. */
 export function ArrivalsPage() {
-  const { data, error, refetch } = useQuery(routinesQuery);
+  const { data, error, refetch } = useQuery(thingsQuery('routine'));
   return (
     <section className="h-full overflow-y-auto bg-plane" aria-labelledby="arrivals-title">
       <header className="row min-h-12 flex-wrap border-b border-line bg-ground px-4 py-1.5">

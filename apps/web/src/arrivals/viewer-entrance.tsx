@@ -2,16 +2,16 @@ import { useQuery } from '@tanstack/react-query';
 import { DoorOpen } from 'lucide-react';
 import { Link } from 'react-router';
 import { answerOf, api } from '../api/index.js';
-import { routinesQuery } from '../live/index.js';
 import { TestOnOverlay } from '../script/index.js';
 import { Bones } from '../ui/index.js';
 import { entrancesOf, isOf } from './entrances.js';
 import { useNewEntrance } from './use-new-entrance.js';
+import { thingsQuery } from '../live/index.js';
 
 /** A viewer’s own entrance, or the way to one. */
 export function ViewerEntrance({ viewerId }: { readonly viewerId: string }) {
   const add = useNewEntrance();
-  const { data: routines } = useQuery(routinesQuery);
+  const { data: routines } = useQuery(thingsQuery('routine'));
   const { data: viewer } = useQuery({
     queryKey: ['viewers', 'name', viewerId],
     queryFn: () => answerOf(api.GET('/api/viewers/{id}', { params: { path: { id: viewerId } } })),

@@ -2,11 +2,11 @@ import { answerWith } from '../test-support/browser.js';
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { cleanup, fireEvent, waitFor } from '@testing-library/react';
 import type { BundleLook } from '../api/index.js';
-import { commandsQuery } from '../live/index.js';
 import { Areas } from '../manifest/index.js';
 import { choose, drawPage, Refusal, type Asked } from '../test-support/page.js';
 import { BundleIn } from './bundle-in.js';
 import { differencesOf } from './differences.js';
+import { thingsQuery } from '../live/index.js';
 
 type Item = BundleLook['items'][number];
 const item = (name: string, state: Item['state'], more: Partial<Item> = {}): Item => ({
@@ -34,7 +34,7 @@ afterEach(() => {
 });
 
 const bundleIn = (onDone: () => void) => (
-  <Areas value={[{ bundled: [{ kind: 'command', word: 'command', query: commandsQuery }] }]}>
+  <Areas value={[{ bundled: [{ kind: 'command', word: 'command', query: thingsQuery('command') }] }]}>
     <BundleIn onDone={onDone} />
   </Areas>
 );

@@ -1,7 +1,7 @@
 import { EVENT_KINDS, EVENTS } from '@gully/core/channel';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
-import { openRoutine } from '../routines/index.js';
+import { useOpenOf } from '../editing/index.js';
 import { Choice, WholeNumber } from '../ui/index.js';
 import type { RaiseEventProps } from './raise-event.js';
 
@@ -9,7 +9,7 @@ import type { RaiseEventProps } from './raise-event.js';
 export function EventTable({ name, pending, kinds = EVENT_KINDS, onRaise }: RaiseEventProps) {
   const [chosen, setKind] = useState<(typeof EVENT_KINDS)[number]>();
   // The event of the routine in view, until another is chosen.
-  const waited = openRoutine.use()?.triggers.find(({ event }) => kinds.includes(event))?.event;
+  const waited = useOpenOf('routine')?.body.triggers.find(({ event }) => kinds.includes(event))?.event;
   const kind = chosen ?? waited ?? 'follow';
   const [count, setCount] = useState<number | null>(12);
   const [message, setMessage] = useState('');

@@ -1,9 +1,11 @@
 import type { CommandBody } from '@gully/core/commands';
 import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query';
 import { Plus } from 'lucide-react';
-import { answerOf, api, asSent } from '../api/index.js';
-import { commandsQuery, usePrefix } from '../live/index.js';
+import { thingCalls } from '../api/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 import { tellProblem, toast } from '../ui/index.js';
+
+const calls = thingCalls('command');
 
 interface AddWordProps {
   /** a command that is not there yet, with its name */
@@ -19,19 +21,17 @@ export function AddWord({ body, does, shownIn }: AddWordProps) {
   const typed = usePrefix() + body.trigger.name;
   const queries = useQueryClient();
   const again = (): void => {
-    void queries.invalidateQueries({ queryKey: commandsQuery.queryKey });
+    void queries.invalidateQueries({ queryKey: thingsQuery('command').queryKey });
     void queries.invalidateQueries({ queryKey: shownIn });
   };
   const add = useMutation({
-    mutationFn: () => answerOf(api.POST('/api/commands', { body: asSent(body) })),
+    mutationFn: () => calls.create(body),
     onSuccess: ({ id }) => {
       again();
       toast(`${typed} ${does}`, {
         description: 'It is a command like any other, under Commands.',
         undo: () => {
-          void answerOf(api.DELETE('/api/commands/{id}', { params: { path: { id } } }))
-            .then(again)
-            .catch(tellProblem);
+          void calls.remove(id).then(again).catch(tellProblem);
         },
       });
     },

@@ -1,6 +1,6 @@
-import { checkCommand, tidyCommand, titleOf } from '@gully/core/commands';
-import { useCallback, useEffect, useState } from 'react';
-import type { Command, CommandBody } from '../api/index.js';
+import { checkCommand, tidyCommand, titleOf, type CommandBody } from '@gully/core/commands';
+import { useCallback, useState } from 'react';
+import type { Command } from '../api/index.js';
 import {
   ThingButtons,
   EditorFrame,
@@ -12,10 +12,9 @@ import {
 } from '../editing/index.js';
 import { usePrefix } from '../live/index.js';
 import { RoutineScript, useScope, ValueReference } from '../script/index.js';
-import { NEW } from '../ui/index.js';
+import {} from '../ui/index.js';
 import { EditorHead, Names } from './editor-head.js';
 import { COMMAND } from './kind.js';
-import { openDraft } from './open-draft.js';
 import { PARTS } from './parts.js';
 import { Sentence } from './sentence.js';
 import { startedBy } from './started.js';
@@ -39,17 +38,11 @@ export function CommandEditor({ id, saved, others }: CommandEditorProps) {
     check: useCallback((body: CommandBody) => checkCommand(body, others, prefix), [others, prefix]),
     tidy: (body) => tidyCommand(body, prefix),
   });
-  const { draft, base, body, faultOf, change } = editing;
+  const { base, body, faultOf, change } = editing;
   const [valuesOpen, setValuesOpen] = useState(false);
   const changed = useChanged<keyof typeof PARTS, CommandBody>(PARTS, editing);
   const scope = useScope(body.routine, startedBy(body, titleOf(body, prefix), saved?.uses ?? 0));
 
-  useEffect(() => {
-    openDraft.set(draft === undefined ? undefined : { ...draft.body, id: id === NEW ? undefined : id });
-    return () => {
-      openDraft.set(undefined);
-    };
-  }, [draft, id]);
   const showValues = useCallback((): void => {
     setValuesOpen(true);
   }, []);

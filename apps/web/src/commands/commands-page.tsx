@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useNavigate, useParams } from 'react-router';
-import { commandsQuery } from '../live/index.js';
 import { comesLater, Bones, LoadFailed, NEW } from '../ui/index.js';
 import { AddCommand, StarterList } from './add-command.js';
 import { CommandTable } from './command-table.js';
 import { drafts } from './kind.js';
+import { thingsQuery } from '../live/index.js';
 
 const CommandList = comesLater(async () => (await import('./command-list.js')).CommandList);
 const CommandEditor = comesLater(async () => (await import('./command-editor.js')).CommandEditor);
@@ -14,7 +14,7 @@ const CommandEditor = comesLater(async () => (await import('./command-editor.js'
 export function CommandsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const { data: commands, error, refetch } = useQuery(commandsQuery);
+  const { data: commands, error, refetch } = useQuery(thingsQuery('command'));
   const draft = drafts.use(id ?? NEW);
   useHotkeys('n', () => void navigate(`/prepare/commands/${NEW}`), { preventDefault: true });
 

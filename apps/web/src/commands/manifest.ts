@@ -1,55 +1,27 @@
 import { titleOf } from '@gully/core/commands';
-import type { Command } from '../api/index.js';
-import { askAgain, channelQuery, commandsQuery, showNews } from '../live/index.js';
-import type { Manifest } from '../manifest/index.js';
-import { NEW } from '../ui/index.js';
+import { askAgain, channelQuery, showNews, thingsQuery } from '../live/index.js';
+import { thing, type Manifest } from '../manifest/index.js';
 import { firstTextOf } from './first-text.js';
 
 export const COMMANDS: Manifest = {
-  places: [
-    { path: '/prepare/commands/:id?', load: async () => (await import('./commands-page.js')).CommandsPage },
-  ],
-  index: [
-    {
-      mode: 'prepare',
-      group: 'Talk',
-      to: '/prepare/commands',
-      label: 'Commands',
-      counts: commandsQuery,
-      drafts: 'gully.draft.command.2.',
-    },
-  ],
-  actions: [{ label: 'Add command', to: `/prepare/commands/${NEW}`, hint: 'N' }],
-  bundled: [
-    {
+  things: [
+    thing({
       kind: 'command',
-      word: 'command',
-      query: commandsQuery,
-      label: (command: Command, prefix) => titleOf(command, prefix),
-    },
-  ],
-  finding: {
-    heading: 'Commands',
-    query: commandsQuery,
-    found: (commands: readonly Command[], prefix) =>
-      commands.map((command) => ({
-        label: titleOf(command, prefix),
-        to: `/prepare/commands/${command.id}`,
+      page: async () => (await import('./commands-page.js')).CommandsPage,
+      group: 'Talk',
+      label: 'Commands',
+      titleOf,
+      draftsAs: 'command.2',
+      add: { hint: 'N' },
+      found: (command) => ({
         // What else it does would need all kinds of steps here, on every page.
         hint: firstTextOf(command).slice(0, 60),
         words: [...command.trigger.aliases, ...command.trigger.phrases],
-      })),
-  },
-  referable: {
-    kind: 'command',
-    query: commandsQuery,
-    // Nobody types what a command asks for when something else starts it.
-    options: (commands: readonly Command[], prefix) =>
-      commands
-        .filter(({ inputs }) => inputs.every(({ optional }) => optional))
-        .map((command) => ({ value: command.id, label: titleOf(command, prefix) })),
-    first: { label: 'Make a command first', to: '/prepare/commands/new' },
-  },
+      }),
+      // No one types what a command asks for when something else starts it.
+      refers: { fits: ({ inputs }) => inputs.every(({ optional }) => optional) },
+    }),
+  ],
   panels: [
     {
       id: 'uses',
@@ -59,12 +31,11 @@ export const COMMANDS: Manifest = {
     },
   ],
   news: {
-    thing: ({ of }) => {
-      if (of === 'command') askAgain(commandsQuery.queryKey);
-    },
     uses: ({ counts }) => {
       const byId = new Map(counts.map((each) => [each.id, each]));
-      showNews(commandsQuery, (before) => before.map((command) => ({ ...command, ...byId.get(command.id) })));
+      showNews(thingsQuery('command'), (before) =>
+        before.map((command) => ({ ...command, ...byId.get(command.id) })),
+      );
     },
     setting: ({ key }) => {
       if (key === 'prefix') askAgain(channelQuery.queryKey);

@@ -2,7 +2,7 @@ import { STARTERS, titleOf, type Starter } from '@gully/core/commands';
 import { foldName } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
-import { commandsQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 import { NEW } from '../ui/index.js';
 import { drafts } from './kind.js';
 import { summaryOf } from './parts.js';
@@ -20,7 +20,7 @@ function useStarter(): (starter: Starter) => void {
 export function StarterList({ most = STARTERS.length }: { readonly most?: number }) {
   const prefix = usePrefix();
   const begin = useStarter();
-  const { data: commands } = useQuery(commandsQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
   const taken = new Set(
     (commands ?? [])
       .flatMap(({ trigger }) => [trigger.name, ...trigger.aliases])

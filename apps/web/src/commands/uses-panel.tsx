@@ -1,7 +1,7 @@
 import { titleOf } from '@gully/core/commands';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { commandsQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 import { ago, Bones, exact, useNow } from '../ui/index.js';
 
 const SHOWN = 12;
@@ -10,7 +10,7 @@ const SHOWN = 12;
 export function UsesPanel() {
   const now = useNow(5_000);
   const prefix = usePrefix();
-  const { data: commands } = useQuery(commandsQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
   const used = (commands ?? [])
     .filter(({ lastUse }) => lastUse !== null)
     .sort((a, b) => (b.lastUse ?? '').localeCompare(a.lastUse ?? ''))

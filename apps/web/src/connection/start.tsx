@@ -3,8 +3,8 @@ import { BLANK_ROOM, readServer, roomFaults, type RoomField } from '@gully/core/
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { answerOf, api, asSent, type RoomState } from '../api/index.js';
-import { commandsQuery, usePrefix } from '../live/index.js';
+import { thingCalls, type RoomState } from '../api/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 import { Fault, tellProblem, Tick, toast } from '../ui/index.js';
 import { roomQuery, setRoom } from './queries.js';
 
@@ -46,10 +46,9 @@ export function Start({ room }: { readonly room: RoomState }) {
     }
     setBusy(true);
     try {
-      for (const { id, body } of starters)
-        if (ticked.includes(id)) await answerOf(api.POST('/api/commands', { body: asSent(body) }));
+      for (const { id, body } of starters) if (ticked.includes(id)) await thingCalls('command').create(body);
       const now = await setRoom(wish, room.version);
-      await queries.invalidateQueries(commandsQuery);
+      await queries.invalidateQueries(thingsQuery('command'));
       const [hello] = ticked;
       toast(
         `Gully is on its way to ${wish.channel}`,

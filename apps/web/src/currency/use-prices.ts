@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { commandsQuery, rewardsQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 
 /** Something that costs currency. */
 export interface Price {
@@ -14,8 +14,8 @@ export interface Price {
 /** What rewards and commands cost, the cheapest first. */
 export function usePrices(): readonly Price[] {
   const prefix = usePrefix();
-  const { data: commands = [] } = useQuery(commandsQuery);
-  const { data: rewards = [] } = useQuery(rewardsQuery);
+  const { data: commands = [] } = useQuery(thingsQuery('command'));
+  const { data: rewards = [] } = useQuery(thingsQuery('reward'));
   return [
     ...rewards.flatMap(({ id, name, cost, gives, bench }): Price[] => {
       const to = `/prepare/rewards/${id}`;

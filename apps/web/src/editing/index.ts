@@ -1,7 +1,9 @@
 export { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals } from './editor-frame.js';
 export { GroupBlank, GroupField } from './group-blank.js';
 export { AddLink, DraftRow, KindPage } from './kind-page.js';
-export { changedParts, placesIn, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
+export { declared, type Declared } from './declare.js';
+export { changedParts, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
+export { useOpen, useOpenOf, type Open } from './open.js';
 export { PLACE_OF } from './places.js';
 export { SeveralBar } from './several-bar.js';
 export { SplitPage } from './split-page.js';

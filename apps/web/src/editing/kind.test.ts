@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { QueryClient } from '@tanstack/react-query';
-import { changedParts, placesIn, type Kept } from './kind.js';
+import { changedParts, type Kept } from './kind.js';
+import { placesIn } from './placing.js';
 
 interface Lamp extends Kept {
   readonly name: string;

@@ -25,6 +25,10 @@ export interface Kind<B extends object, S extends Kept> {
   readonly copyOf: (body: B) => B;
   /** what a person wrote once, as the server keeps it */
   readonly readVersion: (body: object) => B;
+  /** what people call it; empty for none */
+  readonly nameOf: (body: B, prefix: string) => string;
+  /** what of it the rehearsal has in force: an unsaved draft, what is open in any case, or nothing */
+  readonly rehearsed: 'draft' | 'open' | 'never';
   /** the parts a person changes, for showing two versions side by side */
   readonly parts: Parts<B>;
   readonly server: {
@@ -33,8 +37,7 @@ export interface Kind<B extends object, S extends Kept> {
     remove(id: string): Promise<unknown>;
     restore(id: string): Promise<S>;
     stepBack(id: string, version: number): Promise<S>;
-    /** for kinds that are shown as a table */
-    several?(asked: SeveralAsked): Promise<readonly S[]>;
+    several(asked: SeveralAsked): Promise<readonly S[]>;
   };
   /** shows what was saved, before the server's news comes */
   place(queries: QueryClient, saved: S): void;
@@ -57,28 +60,4 @@ export function changedParts<P extends string, B>(parts: Readonly<Record<P, Part
   return (Object.keys(parts) as P[]).filter(
     (part) => JSON.stringify(parts[part].of(a)) !== JSON.stringify(parts[part].of(b)),
   );
-}
-
-/** For a kind whose things are in one query, sorted by their names. */
-export function placesIn<S extends Kept>(
-  queryKey: readonly unknown[],
-  nameOf: (saved: S) => string,
-): Pick<Kind<never, S>, 'place' | 'drop' | 'refresh'> {
-  return {
-    place: (queries, saved) => {
-      queries.setQueryData(queryKey, (before: S[] | undefined) =>
-        before === undefined
-          ? before
-          : [...before.filter(({ id }) => id !== saved.id), saved].sort((a, b) =>
-              nameOf(a).localeCompare(nameOf(b)),
-            ),
-      );
-    },
-    drop: (queries, id) => {
-      queries.setQueryData(queryKey, (before: S[] | undefined) => before?.filter((each) => each.id !== id));
-    },
-    refresh: (queries) => {
-      void queries.invalidateQueries({ queryKey });
-    },
-  };
 }

@@ -11,7 +11,7 @@ interface SplitPageProps<B extends { readonly name: string }, K extends Kept, S 
   /** what the list is, where that is more than its title */
   readonly label?: string;
   readonly kind: Kind<B, K>;
-  readonly query: UseQueryOptions<S[], Error, S[], string[]>;
+  readonly query: UseQueryOptions<S[], Error, S[], readonly string[]>;
   /** a line of the list: what it is, and a few words beside it */
   readonly row: (saved: S) => readonly [what: string, beside: string];
   /** a line of the list for what stands beside it where none is open */

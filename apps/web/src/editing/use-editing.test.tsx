@@ -6,7 +6,8 @@ import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { Problem } from '../api/index.js';
 import { draftsOf, NEW } from '../ui/index.js';
-import { changedParts, placesIn, type Kept, type Kind } from './kind.js';
+import { changedParts, type Kept, type Kind } from './kind.js';
+import { placesIn } from './placing.js';
 import { useEditing, type Editing } from './use-editing.js';
 
 interface Lamp {
@@ -49,6 +50,8 @@ const LAMP: Kind<Lamp, SavedLamp> = {
   readVersion: (body) => body as Lamp,
   bodyOf: ({ name, oil }) => ({ name, oil }),
   parts: PARTS,
+  nameOf: ({ name }) => name,
+  rehearsed: 'draft',
   server: {
     create: (body) => {
       asked.push({ what: 'create', body });
@@ -64,6 +67,7 @@ const LAMP: Kind<Lamp, SavedLamp> = {
     },
     restore: () => answer(saved(9)),
     stepBack: (_, version) => answer(saved(version + 1)),
+    several: () => Promise.resolve([]),
   },
   ...placesIn<SavedLamp>(['lamps'], ({ name }) => name),
 };

@@ -1,10 +1,11 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNavigate } from 'react-router';
 import { Problem, problemOf } from '../api/index.js';
 import { NEW, toast, useStable, type Draft } from '../ui/index.js';
 import { isEmptyAt } from './empty.js';
 import { changedParts, type Kept, type Kind } from './kind.js';
+import { publishOpen } from './open.js';
 import { hasDraft, UNDO_MS, useSaving } from './use-saving.js';
 
 type Faults = Readonly<Record<string, string>>;
@@ -65,6 +66,13 @@ export function useEditing<B extends object, S extends Kept>(of: EditingOf<B, S>
   const savedBody = useMemo(() => (saved === undefined ? undefined : kind.bodyOf(saved)), [kind, saved]);
   const base = useMemo(() => draft?.base ?? savedBody ?? kind.blank(), [draft?.base, savedBody, kind]);
   const body = draft?.body ?? base;
+  const isDraft = draft !== undefined;
+  useEffect(() => {
+    publishOpen({ kind, id: id === NEW ? undefined : id, body, isDraft });
+    return () => {
+      publishOpen(undefined);
+    };
+  }, [kind, id, body, isDraft]);
   const faults = useMemo(() => check(body), [check, body]);
   const told = useStable({ ...(save.error instanceof Problem ? save.error.fields : {}), ...faults });
   const faultOf = useCallback(

@@ -22,7 +22,7 @@ const DONE: Readonly<Partial<Record<Several, string>>> = {
 export function useSeveral<B extends object, S extends Kept>(kind: Kind<B, S>) {
   const queries = useQueryClient();
   const send = ({ ids, change, part = {} }: SeveralWanted): Promise<readonly S[]> =>
-    kind.server.several?.({ ids: [...ids], change, part }) ?? Promise.resolve([]);
+    kind.server.several({ ids: [...ids], change, part });
   /** A few are shown at once; many are asked for again, which is quicker than placing each. */
   const show = (changed: readonly S[], ids: readonly string[], change: Several): void => {
     if (ids.length > FEW) kind.refresh(queries);

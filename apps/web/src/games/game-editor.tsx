@@ -1,6 +1,6 @@
 import { GAME_KINDS, gameFaults, type GameBody } from '@gully/core/games';
 import { routineOf } from '@gully/core/routines';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Game } from '../api/index.js';
 import {
   EditorFrame,
@@ -12,12 +12,11 @@ import {
   type Editing,
 } from '../editing/index.js';
 import { useScope, ValueReference } from '../script/index.js';
-import { comesLater, Fault, NEW } from '../ui/index.js';
+import { comesLater, Fault } from '../ui/index.js';
 import { InChat } from './in-chat.js';
 import { GAME } from './kind.js';
 import { KindRow } from './kind-row.js';
 import { Lines } from './lines.js';
-import { openGame } from './open-game.js';
 import { SettingsSentence } from './settings-sentence.js';
 import { SettingsTables } from './settings-tables.js';
 import { StakeSentence } from './stake-sentence.js';
@@ -39,12 +38,6 @@ export function GameEditor({ id, saved, others }: GameEditorProps) {
   const check = useCallback((body: GameBody) => gameFaults(body, others), [others]);
   const editing = useEditing({ kind: GAME, id, saved, nameOf: ({ name }) => name, check });
   const { draft, body, faultOf, change } = editing;
-  useEffect(() => {
-    openGame.set(draft === undefined ? undefined : { id: id === NEW ? undefined : id, body: draft.body });
-    return () => {
-      openGame.set(undefined);
-    };
-  }, [draft, id]);
   const [valuesOpen, setValuesOpen] = useState(false);
   const scope = useScope(NO_STEPS, { name: body.name, uses: 0, inputs: {}, names: false, game: body });
   const showValues = useCallback((): void => {

@@ -4,11 +4,11 @@ import { useMemo } from 'react';
 import type { Game } from '../api/index.js';
 import { useAmounts } from '../currency/index.js';
 import { AddLink, KindPage, SeveralBar, useSeveral } from '../editing/index.js';
-import { gamesQuery } from '../live/index.js';
 import { DataTable } from '../table/index.js';
 import { comesLater } from '../ui/index.js';
 import { columnsOf } from './columns.js';
 import { GAME } from './kind.js';
+import { thingsQuery } from '../live/index.js';
 
 const GameEditor = comesLater(async () => (await import('./game-editor.js')).GameEditor);
 
@@ -28,7 +28,7 @@ export function GamesPage() {
       about={ABOUT}
       empty="No games yet"
       starters={STARTERS}
-      asked={useQuery(gamesQuery)}
+      asked={useQuery(thingsQuery('game'))}
       table={(games) => <GameTable games={games} />}
       editor={(id, saved, others) => <GameEditor key={id} id={id} saved={saved} others={others} />}
     />

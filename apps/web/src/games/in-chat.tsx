@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { Command, Game } from '../api/index.js';
 import { AddWord } from '../commands/index.js';
-import { commandsQuery, gamesQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 
 interface Row {
   readonly does: 'play' | 'open';
@@ -20,7 +20,7 @@ const wordOf = (name: string, does: Row['does']): string =>
 /** What is typed to play it, and to open a round of it. */
 export function InChat({ saved }: { readonly saved: Game | undefined }) {
   const prefix = usePrefix();
-  const { data: commands } = useQuery(commandsQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
   const doing = (does: 'play' | 'open'): readonly Command[] =>
     (commands ?? []).filter(({ routine }) =>
       allSteps(routine.steps).some(
@@ -75,7 +75,7 @@ export function InChat({ saved }: { readonly saved: Game | undefined }) {
                 <AddWord
                   body={commandForGame(saved.id, wordOf(saved.name, does), does)}
                   does={`${does === 'play' ? 'plays' : 'opens'} ${saved.name}`}
-                  shownIn={gamesQuery.queryKey}
+                  shownIn={thingsQuery('game').queryKey}
                 />
               </>
             )}

@@ -1,2 +1,1 @@
 export { GAMES } from './manifest.js';
-export { openGame } from './open-game.js';

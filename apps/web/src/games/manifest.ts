@@ -1,26 +1,26 @@
-import { askAgain, askSoon, gamesQuery } from '../live/index.js';
-import type { Manifest } from '../manifest/index.js';
-import { NEW } from '../ui/index.js';
+import { askSoon } from '../live/index.js';
+import { thing, type Manifest } from '../manifest/index.js';
 
 /** Many may play at once; what shows it is asked for again once for all. */
 const playedSoon = askSoon(400, ['plays'], ['games']);
 
 export const GAMES: Manifest = {
+  things: [
+    thing({
+      kind: 'game',
+      page: async () => (await import('./games-page.js')).GamesPage,
+      group: 'Play',
+      label: 'Games',
+      words: ['gamble', 'dice', 'slots', 'reels', 'heist', 'raffle', 'roulette', 'duel', 'odds', 'minigames'],
+      add: { words: ['gamble', 'minigame'] },
+      heeds: ['command'],
+    }),
+  ],
   acts: async () => (await import('./game-palette.js')).GamePalette,
   places: [
-    { path: '/prepare/games/:id?', load: async () => (await import('./games-page.js')).GamesPage },
     { path: '/review/games/:id?', load: async () => (await import('./played/played-page.js')).PlayedPage },
   ],
   index: [
-    {
-      mode: 'prepare',
-      group: 'Play',
-      to: '/prepare/games',
-      label: 'Games',
-      words: ['gamble', 'dice', 'slots', 'reels', 'heist', 'raffle', 'roulette', 'duel', 'odds', 'minigames'],
-      counts: gamesQuery,
-      drafts: 'gully.draft.game.',
-    },
     {
       mode: 'review',
       group: 'Play',
@@ -29,14 +29,6 @@ export const GAMES: Manifest = {
       words: ['fair', 'odds', 'as played', 'recompute', 'rounds', 'chi-square'],
     },
   ],
-  actions: [{ label: 'Add game', to: `/prepare/games/${NEW}`, words: ['gamble', 'minigame'] }],
-  bundled: [{ kind: 'game', word: 'game', query: gamesQuery }],
-  finding: {
-    heading: 'Games',
-    query: gamesQuery,
-    found: (games: readonly { readonly id: string; readonly name: string }[]) =>
-      games.map(({ id, name }) => ({ label: name, to: `/prepare/games/${id}`, hint: 'game' })),
-  },
   panels: [
     {
       id: 'games',
@@ -53,17 +45,7 @@ export const GAMES: Manifest = {
       load: async () => (await import('./viewer-tallies.js')).ViewerTallies,
     },
   ],
-  referable: {
-    kind: 'game',
-    query: gamesQuery,
-    options: (games: readonly { readonly id: string; readonly name: string }[]) =>
-      games.map(({ id, name }) => ({ value: id, label: name })),
-    first: { label: 'Make a game first', to: `/prepare/games/${NEW}` },
-  },
   news: {
     game: playedSoon,
-    thing: ({ of }) => {
-      if (of === 'game' || of === 'command') askAgain(gamesQuery.queryKey);
-    },
   },
 };

@@ -6,9 +6,9 @@ import { Link } from 'react-router';
 import type { RunningGame } from '../api/index.js';
 import { Name } from '../chat/index.js';
 import { useAmounts } from '../currency/index.js';
-import { gamesQuery } from '../live/index.js';
 import { Bones, Choice, LoadFailed, useNow } from '../ui/index.js';
 import { runningQuery, useAct } from './running.js';
+import { thingsQuery } from '../live/index.js';
 
 /** On air: what is being played, with its state, a place for the streamer, and a stop that gives the stakes back. */
 export function RunningPanel() {
@@ -124,7 +124,7 @@ function Remaining({ left, of }: { readonly left: number; readonly of: number | 
 
 /** Opens a game by hand that may be. */
 function Open() {
-  const { data: games } = useQuery(gamesQuery);
+  const { data: games } = useQuery(thingsQuery('game'));
   const act = useAct();
   const [chosen, setChosen] = useState<string>();
   const open = (games ?? []).filter(

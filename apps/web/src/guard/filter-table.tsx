@@ -5,10 +5,11 @@ import { Choice, Fault, Opens } from '../ui/index.js';
 import { Domains } from './domains.js';
 import { SENTENCES } from './filter-sentences.js';
 import { NumberBlank } from '../ui/index.js';
-import { countsQuery, phraseGroupsQuery, type FilterTitle } from './queries.js';
+import { countsQuery, type FilterTitle } from './queries.js';
 import { EXEMPT_CHOICES, fromChoice, toChoice } from './role-choice.js';
 import { RuleMore } from './rule-more.js';
 import type { EditedGuard, FilterKey } from './use-guard-draft.js';
+import { thingsQuery } from '../live/index.js';
 
 interface FilterTableProps {
   readonly titles: readonly FilterTitle[];
@@ -113,7 +114,7 @@ function FilterRow({ name, title, edited, faults, count }: FilterRowProps) {
 
 function Catches({ name, edited, faults }: Omit<FilterRowProps, 'title' | 'count'>) {
   const { settings, base, changeRule } = edited;
-  const { data: groups = [] } = useQuery(phraseGroupsQuery);
+  const { data: groups = [] } = useQuery(thingsQuery('phrase-group'));
   if (name === 'links') return <LinksSentence edited={edited} faults={faults} />;
   if (name === 'phrases') {
     const on = groups.filter(({ enabled }) => enabled);

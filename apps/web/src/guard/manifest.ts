@@ -1,7 +1,6 @@
 import { askAgain, askSoon } from '../live/index.js';
-import type { Manifest } from '../manifest/index.js';
-import { NEW } from '../ui/index.js';
-import { guardQuery, phraseGroupsQuery } from './queries.js';
+import { thing, type Manifest } from '../manifest/index.js';
+import { guardQuery } from './queries.js';
 
 /** A flood brings catches all the time; what shows them is asked for again once for many. */
 const catchesSoon = askSoon(
@@ -13,9 +12,21 @@ const catchesSoon = askSoon(
 );
 
 export const GUARD: Manifest = {
+  things: [
+    thing({
+      kind: 'phrase-group',
+      page: async () => (await import('./phrases-page.js')).PhrasesPage,
+      group: 'Guard',
+      label: 'Phrases',
+      words: ['blocked words'],
+      path: '/prepare/phrases',
+      word: 'blocked phrases',
+      found: null,
+      refers: null,
+    }),
+  ],
   places: [
     { path: '/prepare/filters', load: async () => (await import('./filters-page.js')).FiltersPage },
-    { path: '/prepare/phrases/:id?', load: async () => (await import('./phrases-page.js')).PhrasesPage },
     { path: '/review/catches', load: async () => (await import('./catches-page.js')).CatchesPage },
     { path: '/review/replay', load: async () => (await import('./replay-page.js')).ReplayPage },
   ],
@@ -29,15 +40,6 @@ export const GUARD: Manifest = {
       drafts: 'gully.draft.guard.',
     },
     {
-      mode: 'prepare',
-      group: 'Guard',
-      to: '/prepare/phrases',
-      label: 'Phrases',
-      words: ['blocked words'],
-      counts: phraseGroupsQuery,
-      drafts: 'gully.draft.phrase-group.',
-    },
-    {
       mode: 'review',
       group: 'Guard',
       to: '/review/catches',
@@ -46,8 +48,6 @@ export const GUARD: Manifest = {
     },
     { mode: 'review', group: 'Guard', to: '/review/replay', label: 'Replay' },
   ],
-  actions: [{ label: 'Add blocked phrases', to: `/prepare/phrases/${NEW}` }],
-  bundled: [{ kind: 'phrase-group', word: 'blocked phrases', query: phraseGroupsQuery }],
   panels: [
     {
       id: 'catches',
@@ -65,9 +65,6 @@ export const GUARD: Manifest = {
     catches: catchesSoon,
     setting: ({ key }) => {
       if (key === 'guard') askAgain(guardQuery.queryKey);
-    },
-    thing: ({ of }) => {
-      if (of === 'phrase-group') askAgain(phraseGroupsQuery.queryKey);
     },
     connection: () => {
       // Whether the guard can act hangs on the rights the bot has in the room.

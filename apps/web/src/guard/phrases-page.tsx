@@ -1,8 +1,8 @@
 import { SplitPage } from '../editing/index.js';
 import { PhraseEditor } from './phrase-editor.js';
 import { PHRASE_GROUP } from './phrase-kind.js';
-import { phraseGroupsQuery } from './queries.js';
 import { WordLists } from './word-lists.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Phrases: groups of blocked phrases beside the open one; the ready-made lists where none is open. */
 export function PhrasesPage() {
@@ -11,7 +11,7 @@ export function PhrasesPage() {
       title="Phrases"
       label="Phrase groups"
       kind={PHRASE_GROUP}
-      query={phraseGroupsQuery}
+      query={thingsQuery('phrase-group')}
       row={({ name, enabled, entries }) => [name, enabled ? entries.length.toLocaleString('en') : 'off']}
       noneLine="Ready-made lists"
       none={

@@ -37,10 +37,6 @@ export const streamsQuery = queryOptions({
   queryKey: ['guard', 'streams'],
   queryFn: () => answerOf(api.GET('/api/guard/streams')),
 });
-export const phraseGroupsQuery = queryOptions({
-  queryKey: ['phrase-groups'],
-  queryFn: () => answerOf(api.GET('/api/phrase-groups')),
-});
 export const wordListsQuery = queryOptions({
   queryKey: ['guard', 'word-lists'],
   queryFn: () => answerOf(api.GET('/api/phrase-groups/word-lists')),

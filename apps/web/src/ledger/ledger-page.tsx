@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { HandCoins, Undo2, Upload, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { commandsQuery, gamesQuery, rewardsQuery, routinesQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
@@ -160,10 +160,10 @@ export function LedgerPage() {
 
 /** Names of what movements may be about. */
 function useNamesById(): ReadonlyMap<string, string> {
-  const { data: commands } = useQuery(commandsQuery);
-  const { data: routines } = useQuery(routinesQuery);
-  const { data: rewards } = useQuery(rewardsQuery);
-  const { data: games } = useQuery(gamesQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
+  const { data: routines } = useQuery(thingsQuery('routine'));
+  const { data: rewards } = useQuery(thingsQuery('reward'));
+  const { data: games } = useQuery(thingsQuery('game'));
   const prefix = usePrefix();
   return useMemo(
     () =>

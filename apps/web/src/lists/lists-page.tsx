@@ -2,23 +2,23 @@ import { useQuery } from '@tanstack/react-query';
 import { useNavigate, useParams } from 'react-router';
 import { answerOf, api, type List } from '../api/index.js';
 import { AddLink, SplitPage } from '../editing/index.js';
-import { listsQuery } from '../live/index.js';
 import { Bones, comesLater, LoadFailed, NEW } from '../ui/index.js';
 import { drafts, LIST } from './kind.js';
 import { LIST_STARTERS } from './starters.js';
+import { thingsQuery } from '../live/index.js';
 
 const ListEditor = comesLater(async () => (await import('./list-editor.js')).ListEditor);
 
 /** Prepare › Lists: named lines that steps draw from. */
 export function ListsPage() {
   const { id } = useParams();
-  const { data: lists } = useQuery(listsQuery);
+  const { data: lists } = useQuery(thingsQuery('list'));
   if (lists?.length === 0 && id === undefined) return <NoneYet />;
   return (
     <SplitPage
       title="Lists"
       kind={LIST}
-      query={listsQuery}
+      query={thingsQuery('list')}
       row={({ name, lines }) => [name, lines.toLocaleString('en')]}
       none={
         <p className="text-soft">

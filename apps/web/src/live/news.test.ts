@@ -4,8 +4,9 @@ import type { NewsKind, NewsOf, Welcome } from '@gully/core/news';
 import { useQuery } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { askAgain, follow, useOnline, type NewsHandlers, type NewsSource } from './news.js';
-import { activityQuery, commandsQuery, connectionQuery, countersQuery, queryClient } from './queries.js';
+import { activityQuery, connectionQuery, countersQuery, queryClient } from './queries.js';
 import { useLines } from './lines.js';
+import { thingsQuery } from '../live/index.js';
 
 /** A connection whose other end is the test. */
 class Source implements NewsSource {
@@ -37,7 +38,7 @@ const COUNTERS: NewsHandlers = {
 };
 const COMMANDS: NewsHandlers = {
   thing: ({ of }) => {
-    if (of === 'command') askAgain(commandsQuery.queryKey);
+    if (of === 'command') askAgain(thingsQuery('command').queryKey);
   },
 };
 let source: Source;
@@ -137,11 +138,11 @@ describe('the page’s cache of news', () => {
 
   test('each kind makes stale what shows it, and nothing else', async () => {
     const stale = (): string[] =>
-      [commandsQuery, countersQuery, connectionQuery]
+      [thingsQuery('command'), countersQuery, connectionQuery]
         .filter(({ queryKey }) => queryClient.getQueryState(queryKey as readonly unknown[])?.isInvalidated)
         .map(({ queryKey }) => String(queryKey[0]));
     source.welcome([], 0);
-    queryClient.setQueryData(commandsQuery.queryKey, []);
+    queryClient.setQueryData(thingsQuery('command').queryKey, []);
     queryClient.setQueryData(countersQuery.queryKey, []);
     queryClient.setQueryData(connectionQuery.queryKey, connection('connected'));
     source.news('counter', { name: 'depth', value: 3 });

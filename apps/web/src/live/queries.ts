@@ -1,18 +1,6 @@
 import { DEFAULT_PREFIX } from '@gully/core/commands';
 import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
-import {
-  answerOf,
-  api,
-  commandFrom,
-  Problem,
-  routineFrom,
-  type Command,
-  type NamedRoutine,
-  type Overlay,
-  type Game,
-  type Reward,
-  type Timer,
-} from '../api/index.js';
+import { answerOf, api, Problem } from '../api/index.js';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -46,10 +34,6 @@ export const connectionQuery = queryOptions({
   queryKey: ['connection'],
   queryFn: () => answerOf(api.GET('/api/connection')),
 });
-export const commandsQuery = queryOptions({
-  queryKey: ['commands'],
-  queryFn: async (): Promise<Command[]> => (await answerOf(api.GET('/api/commands'))).map(commandFrom),
-});
 
 export const streamQuery = queryOptions({
   queryKey: ['stream'],
@@ -58,14 +42,6 @@ export const streamQuery = queryOptions({
 export const countersQuery = queryOptions({
   queryKey: ['counters'],
   queryFn: () => answerOf(api.GET('/api/counters')),
-});
-export const routinesQuery = queryOptions({
-  queryKey: ['routines'],
-  queryFn: async (): Promise<NamedRoutine[]> => (await answerOf(api.GET('/api/routines'))).map(routineFrom),
-});
-export const timersQuery = queryOptions({
-  queryKey: ['timers'],
-  queryFn: async (): Promise<Timer[]> => await answerOf(api.GET('/api/timers')),
 });
 /** Where timers stand; what passes since is told by when it was asked. */
 export const standingQuery = queryOptions({
@@ -79,39 +55,6 @@ export const rateQuery = queryOptions({
 export const breathingQuery = queryOptions({
   queryKey: ['breathing-room'],
   queryFn: () => answerOf(api.GET('/api/timers/breathing-room')),
-});
-export const listsQuery = queryOptions({
-  queryKey: ['lists'],
-  queryFn: () => answerOf(api.GET('/api/lists')),
-});
-export const queuesQuery = queryOptions({
-  queryKey: ['queues'],
-  queryFn: () => answerOf(api.GET('/api/queues')),
-});
-/** With bodies as core knows them. */
-export const rewardsQuery = queryOptions({
-  queryKey: ['rewards'],
-  queryFn: async () => (await answerOf(api.GET('/api/rewards'))) as unknown as Reward[],
-});
-export const gamesQuery = queryOptions({
-  queryKey: ['games'],
-  queryFn: async () => (await answerOf(api.GET('/api/games'))) as unknown as Game[],
-});
-export const mediaQuery = queryOptions({
-  queryKey: ['media'],
-  queryFn: () => answerOf(api.GET('/api/media')),
-});
-export const outputsQuery = queryOptions({
-  queryKey: ['outputs'],
-  queryFn: () => answerOf(api.GET('/api/outputs')),
-});
-export const overlaysQuery = queryOptions({
-  queryKey: ['overlays'],
-  queryFn: async () => (await answerOf(api.GET('/api/overlays'))) as unknown as Overlay[],
-});
-export const handlesQuery = queryOptions({
-  queryKey: ['handles'],
-  queryFn: () => answerOf(api.GET('/api/handles')),
 });
 export const rememberedQuery = queryOptions({
   queryKey: ['remembered'],

@@ -1,3 +1,4 @@
+export { thing, withThings, type ThingPlace } from './things.js';
 export { AreaParts } from './area-parts.js';
 export { Areas, useAreas } from './areas.js';
 export type {

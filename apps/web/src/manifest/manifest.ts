@@ -1,6 +1,7 @@
 import type { ComponentType, ReactNode } from 'react';
 import type { ReferenceKind, ThingKind } from '@gully/core/things';
 import type { NewsHandlers, ThingQuery } from '../live/index.js';
+import type { ThingPlace } from './things.js';
 
 export type Mode = 'prepare' | 'review';
 
@@ -148,6 +149,8 @@ export interface ViewerPart extends CardPart {
 
 /** All that an area brings to the pages around its own. */
 export interface Manifest {
+  /** its kinds of things, with all that follows from having them */
+  readonly things?: readonly ThingPlace[];
   readonly places?: readonly Place[];
   readonly index?: readonly IndexEntry[];
   readonly actions?: readonly Action[];

@@ -3,9 +3,9 @@ import { UploadCloud } from 'lucide-react';
 import { useId, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { problemOf } from '../api/index.js';
-import { mediaQuery } from '../live/index.js';
 import { Fault } from '../ui/index.js';
 import { upload, type Upload } from './upload.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Takes files that are dropped on it or chosen, each with its progress. */
 export function DropZone() {
@@ -36,7 +36,7 @@ export function DropZone() {
           change(which, { part });
         });
         change(which, { part: 1, added });
-        await queries.invalidateQueries(mediaQuery);
+        await queries.invalidateQueries(thingsQuery('media'));
       } catch (error) {
         change(which, { fault: problemOf(error).detail });
       }

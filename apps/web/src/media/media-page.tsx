@@ -1,8 +1,8 @@
 import { SplitPage } from '../editing/index.js';
-import { mediaQuery } from '../live/index.js';
 import { DropZone } from './drop-zone.js';
 import { MEDIA_KIND } from './kind.js';
 import { MediaEditor } from './media-editor.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Media: the library of pictures, videos and sounds. */
 export function MediaPage() {
@@ -10,7 +10,7 @@ export function MediaPage() {
     <SplitPage
       title="Media"
       kind={MEDIA_KIND}
-      query={mediaQuery}
+      query={thingsQuery('media')}
       row={({ name, kind, missing }) => [name, missing ? 'missing' : kind]}
       none={
         <>

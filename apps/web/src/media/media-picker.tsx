@@ -2,14 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Check, Film, Play, Square, Upload, Volume2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { problemOf, type Media } from '../api/index.js';
-import { mediaQuery } from '../live/index.js';
 import type { PickerProps } from '../manifest/index.js';
 import { Fault, IconButton } from '../ui/index.js';
 import { upload } from './upload.js';
+import { thingsQuery } from '../live/index.js';
 
 /** The library to choose from: what each file looks like, what it sounds like, and a new one from here. */
 export function MediaPicker({ value, of, otherwise, onChange }: PickerProps) {
-  const { data = [] } = useQuery(mediaQuery);
+  const { data = [] } = useQuery(thingsQuery('media'));
   const fits = (data as readonly Media[]).filter(({ kind }) => of === undefined || of.includes(kind));
   const { playing, play } = useListening();
   const list = useRef<HTMLUListElement>(null);
@@ -122,7 +122,7 @@ function UploadHere({ of, onAdded }: UploadHereProps) {
     setSent(0);
     try {
       const added = await upload(file, setSent);
-      await queries.invalidateQueries(mediaQuery);
+      await queries.invalidateQueries(thingsQuery('media'));
       if (of === undefined || of.includes(added.kind)) onAdded(added.id);
       else setFault(`${added.name} is a ${added.kind}; it is in the library now. Choose ${of.join(' or ')}.`);
     } catch (error) {

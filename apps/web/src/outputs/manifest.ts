@@ -1,25 +1,24 @@
-import { askAgain, askSoon, outputsQuery, webhooksQuery } from '../live/index.js';
-import type { Manifest } from '../manifest/index.js';
+import { askAgain, askSoon, webhooksQuery } from '../live/index.js';
+import { thing, type Manifest } from '../manifest/index.js';
 
 /** Files are written up to four times a second each. */
 const filesSoon = askSoon(500, ['runs', 'outputs']);
 
 export const OUTPUTS: Manifest = {
-  places: [
-    { path: '/prepare/outputs/:id?', load: async () => (await import('./outputs-page.js')).OutputsPage },
-  ],
-  index: [
-    {
-      mode: 'prepare',
+  things: [
+    thing({
+      kind: 'output',
+      page: async () => (await import('./outputs-page.js')).OutputsPage,
       group: 'Show',
-      to: '/prepare/outputs',
       label: 'Outputs',
       words: ['webhook', 'file', 'text', 'label'],
-      counts: outputsQuery,
-      drafts: 'gully.draft.output.',
-    },
+      word: 'text file',
+      add: null,
+      titleOf: ({ name }) => `${name}.txt`,
+      refers: null,
+      bundled: { label: ({ name }: { readonly name: string }) => name },
+    }),
   ],
-  bundled: [{ kind: 'output', word: 'text file', query: outputsQuery }],
   referable: {
     kind: 'webhook',
     query: webhooksQuery,
@@ -27,22 +26,9 @@ export const OUTPUTS: Manifest = {
       webhooks.map(({ name }) => ({ value: name, label: name })),
     first: { label: 'Add a webhook first', to: '/prepare/outputs' },
   },
-  finding: {
-    heading: 'Outputs',
-    query: outputsQuery,
-    found: (outputs: readonly { readonly id: string; readonly name: string }[]) =>
-      outputs.map(({ id, name }) => ({
-        label: `${name}.txt`,
-        to: `/prepare/outputs/${id}`,
-        hint: 'text file',
-      })),
-  },
   news: {
     output: () => {
       filesSoon();
-    },
-    thing: ({ of }) => {
-      if (of === 'output') askAgain(outputsQuery.queryKey);
     },
     webhook: () => {
       askAgain(webhooksQuery.queryKey);

@@ -1,8 +1,8 @@
 import { SplitPage } from '../editing/index.js';
-import { outputsQuery } from '../live/index.js';
 import { FilesAndWebhooks } from './files-and-webhooks.js';
 import { OUTPUT_KIND } from './kind.js';
 import { OutputEditor } from './output-editor.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Outputs: texts that are kept in files, and where else routines write. */
 export function OutputsPage() {
@@ -10,7 +10,7 @@ export function OutputsPage() {
     <SplitPage
       title="Outputs"
       kind={OUTPUT_KIND}
-      query={outputsQuery}
+      query={thingsQuery('output')}
       row={({ name }) => [`${name}.txt`, '']}
       noneLine="Files and webhooks"
       none={<FilesAndWebhooks />}

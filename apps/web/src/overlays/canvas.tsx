@@ -2,9 +2,9 @@ import { within, type DrawnPiece, type OverlayBody, type Piece } from '@gully/co
 import { useQuery } from '@tanstack/react-query';
 import Moveable from 'moveable';
 import { useEffect, useRef, useState, type ComponentType } from 'react';
-import { mediaQuery } from '../live/index.js';
 import { classOf, DRAWN, styleOf } from '../pieces/index.js';
 import { titleOfPiece } from './words.js';
+import { thingsQuery } from '../live/index.js';
 
 interface CanvasProps {
   readonly body: OverlayBody;
@@ -24,7 +24,7 @@ export function Canvas({ body, data, chosen, onChoose, onPlace }: CanvasProps) {
   const frame = useRef<HTMLDivElement>(null);
   const scene = useRef<HTMLDivElement>(null);
   const scale = useScale(frame, width);
-  const { data: media } = useQuery(mediaQuery);
+  const { data: media } = useQuery(thingsQuery('media'));
   const behind = media?.find(({ id }) => id === still)?.url;
   useMoveable({ scene, body, chosen, scale, onPlace });
   return (

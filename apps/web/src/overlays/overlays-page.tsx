@@ -1,7 +1,7 @@
 import { SplitPage } from '../editing/index.js';
-import { overlaysQuery } from '../live/index.js';
 import { OVERLAY_KIND } from './kind.js';
 import { OverlayEditor } from './overlay-editor.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Overlays: what is seen on the stream. */
 export function OverlaysPage() {
@@ -9,7 +9,7 @@ export function OverlaysPage() {
     <SplitPage
       title="Overlays"
       kind={OVERLAY_KIND}
-      query={overlaysQuery}
+      query={thingsQuery('overlay')}
       row={({ name, pieces }) => [
         name,
         `${String(pieces.length)} ${pieces.length === 1 ? 'piece' : 'pieces'}`,

@@ -1,6 +1,6 @@
 import type { OverlayBody } from '@gully/core/overlays';
 import { queryOptions } from '@tanstack/react-query';
-import { answerOf, api, overlayAsSent } from '../api/index.js';
+import { answerOf, api, sent } from '../api/index.js';
 
 export const stagesQuery = queryOptions({
   queryKey: ['stages'],
@@ -15,6 +15,6 @@ export const addressQuery = (id: string) =>
 
 /** What each piece would show now, by its id; null where it shows nothing. */
 export async function askPreview(body: OverlayBody): Promise<ReadonlyMap<string, unknown>> {
-  const drawn = await answerOf(api.POST('/api/overlays/preview', { body: overlayAsSent(body) }));
+  const drawn = await answerOf(api.POST('/api/overlays/preview', { body: sent(body) }));
   return new Map(drawn.map(({ id, data }) => [id, data as unknown]));
 }

@@ -1,11 +1,10 @@
 import { fitsHandle, handleFaults, readHandle, type HandleBody } from '@gully/core/queue';
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { GameHandle } from '../api/index.js';
 import { EditorFrame, ThingButtons, useEditing, type Editing } from '../editing/index.js';
 import { streamQuery } from '../live/index.js';
-import { Fault, NEW, Tick } from '../ui/index.js';
-import { openHandle } from './open-editors.js';
+import { Fault, Tick } from '../ui/index.js';
 import { HANDLE_KIND } from './kinds.js';
 
 interface HandleEditorProps {
@@ -32,13 +31,7 @@ export function HandleEditor({ id, saved, others }: HandleEditorProps) {
     nameOf: ({ name, category }) => `${name} in ${category}`,
     check,
   });
-  const { draft, body, base, faultOf, change, refusal } = editing;
-  useEffect(() => {
-    openHandle.set(draft === undefined ? undefined : { id: id === NEW ? undefined : id, body: draft.body });
-    return () => {
-      openHandle.set(undefined);
-    };
-  }, [draft, id]);
+  const { body, base, faultOf, change, refusal } = editing;
   const { data: stream } = useQuery(streamQuery);
   return (
     <EditorFrame editing={editing} name={<b className="text-lg">{editing.title}</b>}>

@@ -1,7 +1,7 @@
 import { SplitPage } from '../editing/index.js';
-import { handlesQuery } from '../live/index.js';
 import { HandleEditor } from './handle-editor.js';
 import { HANDLE_KIND } from './kinds.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Handles: what names in each game look like. */
 export function HandlesPage() {
@@ -9,7 +9,7 @@ export function HandlesPage() {
     <SplitPage
       title="Handles"
       kind={HANDLE_KIND}
-      query={handlesQuery}
+      query={thingsQuery('handle')}
       row={({ name, category }) => [category, name]}
       none={
         <p className="max-w-[60ch] text-soft">

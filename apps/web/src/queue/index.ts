@@ -1,2 +1,1 @@
-export { openHandle, openQueue } from './open-editors.js';
 export { QUEUE } from './manifest.js';

@@ -10,27 +10,8 @@ import {
   type QueueBody,
   type QueueMessage,
 } from '@gully/core/queue';
-import { answerOf, api, type GameHandle, type Queue } from '../api/index.js';
-import { placesIn, type Kind, type Parts } from '../editing/index.js';
-import { handlesQuery, queuesQuery } from '../live/index.js';
-import { draftsOf } from '../ui/index.js';
-
-const differ = (a: object, b: object): boolean => JSON.stringify(a) !== JSON.stringify(b);
-const blankQueue = (): QueueBody => structuredClone(BLANK_QUEUE);
-const blankHandle = (): HandleBody => structuredClone(BLANK_HANDLE);
-
-const queueDrafts = draftsOf<QueueBody>({
-  kind: 'queue',
-  blank: blankQueue,
-  whole: (body) => ({ ...blankQueue(), ...body }),
-  differ,
-});
-const handleDrafts = draftsOf<HandleBody>({
-  kind: 'handle',
-  blank: blankHandle,
-  whole: (body) => ({ ...blankHandle(), ...body }),
-  differ,
-});
+import { type GameHandle, type Queue } from '../api/index.js';
+import { declared, type Parts } from '../editing/index.js';
 
 export const ORDER_WORDS: Readonly<Record<Order, string>> = {
   arrival: 'whoever came first',
@@ -110,47 +91,20 @@ export const QUEUE_PARTS = {
   },
 } as const satisfies Parts<QueueBody>;
 
-/** As it is sent: the same, but for lists that nobody promises not to change. */
-const sent = (body: QueueBody) => ({
-  ...body,
-  categories: [...body.categories],
-  headStart: { ...body.headStart },
-  closes: { ...body.closes },
-  call: { ...body.call },
-  says: { ...body.says },
-});
-
-export const QUEUE_KIND: Kind<QueueBody, Queue> = {
+export const QUEUE_KIND = declared<QueueBody, Queue>({
   thing: 'queue',
-  word: 'queue',
-  path: '/prepare/queues',
-  drafts: queueDrafts,
-  blank: blankQueue,
+  blank: BLANK_QUEUE,
   bodyOf: (queue) => queueBody(queue),
   copyOf: (body) => ({ ...body, name: `${body.name} copy`, byDefault: false }),
-  readVersion: (body) => ({ ...blankQueue(), ...body }),
   parts: QUEUE_PARTS,
-  server: {
-    create: (body) => answerOf(api.POST('/api/queues', { body: sent(body) })),
-    replace: (id, body, version) =>
-      answerOf(api.PUT('/api/queues/{id}', { params: { path: { id } }, body: { ...sent(body), version } })),
-    remove: (id) => answerOf(api.DELETE('/api/queues/{id}', { params: { path: { id } } })),
-    restore: (id) => answerOf(api.POST('/api/queues/{id}/restore', { params: { path: { id } } })),
-    stepBack: (id, version) =>
-      answerOf(api.POST('/api/queues/{id}/step-back', { params: { path: { id } }, body: { version } })),
-  },
-  ...placesIn<Queue>(queuesQuery.queryKey, ({ name }) => name),
-};
+});
 
-export const HANDLE_KIND: Kind<HandleBody, GameHandle> = {
+export const HANDLE_KIND = declared<HandleBody, GameHandle>({
   thing: 'handle',
-  word: 'handle',
-  path: '/prepare/handles',
-  drafts: handleDrafts,
-  blank: blankHandle,
+  blank: BLANK_HANDLE,
+  sortedBy: ({ category }) => category,
   bodyOf: (handle) => handleBody(handle),
   copyOf: (body) => ({ ...body, category: '' }),
-  readVersion: (body) => ({ ...blankHandle(), ...body }),
   parts: {
     name: { label: 'Name', of: ({ name }) => name, words: ({ name }) => name || 'none' },
     category: {
@@ -167,14 +121,4 @@ export const HANDLE_KIND: Kind<HandleBody, GameHandle> = {
     },
     own: { label: 'Yours', of: ({ own }) => own, words: ({ own }) => own || 'none' },
   },
-  server: {
-    create: (body) => answerOf(api.POST('/api/handles', { body })),
-    replace: (id, body, version) =>
-      answerOf(api.PUT('/api/handles/{id}', { params: { path: { id } }, body: { ...body, version } })),
-    remove: (id) => answerOf(api.DELETE('/api/handles/{id}', { params: { path: { id } } })),
-    restore: (id) => answerOf(api.POST('/api/handles/{id}/restore', { params: { path: { id } } })),
-    stepBack: (id, version) =>
-      answerOf(api.POST('/api/handles/{id}/step-back', { params: { path: { id } }, body: { version } })),
-  },
-  ...placesIn<GameHandle>(handlesQuery.queryKey, ({ category }) => category),
-};
+});

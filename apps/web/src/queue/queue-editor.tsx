@@ -1,11 +1,10 @@
 import { QUEUE_MESSAGES, queueFaults, type QueueBody } from '@gully/core/queue';
 import { routineOf, textFault } from '@gully/core/routines';
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import type { Queue } from '../api/index.js';
 import { EditorFrame, NameField, ThingButtons, useEditing } from '../editing/index.js';
 import { SaidText, useScope, ValueReference } from '../script/index.js';
-import { Fault, NEW } from '../ui/index.js';
-import { openQueue } from './open-editors.js';
+import { Fault } from '../ui/index.js';
 import { CallSentence } from './call-sentence.js';
 import { JoinSentence } from './join-sentence.js';
 import { MESSAGE_WORDS, QUEUE_KIND } from './kinds.js';
@@ -23,13 +22,7 @@ const NO_STEPS = routineOf([]);
 export function QueueEditor({ id, saved, others, notice }: QueueEditorProps) {
   const check = useCallback((body: QueueBody) => queueFaults(body, others, { textFault }), [others]);
   const editing = useEditing({ kind: QUEUE_KIND, id, saved, nameOf: ({ name }) => name, check });
-  const { draft, body, base, faultOf, change, refusal } = editing;
-  useEffect(() => {
-    openQueue.set(draft === undefined ? undefined : { id: id === NEW ? undefined : id, body: draft.body });
-    return () => {
-      openQueue.set(undefined);
-    };
-  }, [draft, id]);
+  const { body, base, faultOf, change, refusal } = editing;
   const [valuesOpen, setValuesOpen] = useState(false);
   const started = useMemo(
     () => ({ name: body.name, uses: 0, inputs: {}, names: false, queue: body }),

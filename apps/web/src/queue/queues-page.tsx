@@ -2,9 +2,9 @@ import { allSteps } from '@gully/core/routines';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { SplitPage } from '../editing/index.js';
-import { commandsQuery, queuesQuery } from '../live/index.js';
 import { QUEUE_KIND } from './kinds.js';
 import { QueueEditor } from './queue-editor.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Prepare › Queues: all of them beside the open one. */
 export function QueuesPage() {
@@ -12,7 +12,7 @@ export function QueuesPage() {
     <SplitPage
       title="Queues"
       kind={QUEUE_KIND}
-      query={queuesQuery}
+      query={thingsQuery('queue')}
       row={({ name, categories, byDefault }) => [name, byDefault ? 'default' : (categories[0] ?? '')]}
       none={
         <>
@@ -32,7 +32,7 @@ export function QueuesPage() {
 
 /** Without a command that joins, nobody in chat can. */
 function CommandsMissing() {
-  const { data: commands } = useQuery(commandsQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
   if (commands === undefined) return null;
   const joins = commands.some(({ routine }) =>
     allSteps(routine.steps).some((step) => step.kind === 'queue' && step.does === 'join'),

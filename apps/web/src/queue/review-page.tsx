@@ -3,7 +3,6 @@ import { Download } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import type { PastQueued, QueueSummary } from '../api/index.js';
 import { Name } from '../chat/index.js';
-import { queuesQuery } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Bones, Choice, clock, day, exact, OneViewer, useOneViewer } from '../ui/index.js';
 import {
@@ -14,6 +13,7 @@ import {
   summaryQuery,
   type WantedHistory,
 } from './queries.js';
+import { thingsQuery } from '../live/index.js';
 
 const ANY = 'any';
 const CAME_TO: Readonly<Record<PastQueued['state'], string>> = {
@@ -30,7 +30,7 @@ const CAME_TO: Readonly<Record<PastQueued['state'], string>> = {
 /** Review › Queue: who queued, how long they waited, and how fair it was. */
 export function ReviewPage() {
   const [params, setParams] = useSearchParams();
-  const { data: queues = [] } = useQuery(queuesQuery);
+  const { data: queues = [] } = useQuery(thingsQuery('queue'));
   const { data: streams = [] } = useQuery(queuedStreamsQuery);
   const viewer = useOneViewer();
   const wanted: WantedHistory = {

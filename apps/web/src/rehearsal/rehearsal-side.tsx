@@ -1,30 +1,16 @@
-import type { DraftKind } from '@gully/core/things';
 import { strongestRole } from '@gully/core/chat';
 import { useMutation } from '@tanstack/react-query';
 import { durationInWords } from '@gully/core/text';
 import { AlarmClock, CircleDashed, Play } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
-import {
-  answerOf,
-  api,
-  asSent,
-  gameAsSent,
-  problemOf,
-  rewardAsSent,
-  routineAsSent,
-  timerAsSent,
-} from '../api/index.js';
+import { answerOf, api, problemOf } from '../api/index.js';
 import { Brief, RaiseEvent, raisedInWords, replay, WhyPanel, WhyWays, type Raised } from '../chat/index.js';
-import { openDraft } from '../commands/index.js';
-import { openRoutine } from '../routines/index.js';
-import { useGuardDraft } from '../guard/index.js';
-import { openHandle, openQueue } from '../queue/index.js';
-import { openGame } from '../games/index.js';
-import { openReward } from '../rewards/index.js';
-import { chosenRate, openTimer } from '../timers/index.js';
+import { useOpenOf } from '../editing/index.js';
+import { chosenRate } from '../timers/index.js';
 import { usePersona, type Persona } from '../script/index.js';
 import { roleMark } from '../ui/index.js';
+import { useInForce } from './in-force.js';
 import { StageSetting } from './stage-setting.js';
 import {
   addTake,
@@ -46,33 +32,23 @@ export function RehearsalSide() {
   const ahead = clockAhead.use();
   const [persona, setPersona] = usePersona();
   const given = withoutUndefined(circumstances.use());
-  const draft = openDraft.use();
   const [text, setText] = useState('');
   const end = useRef<HTMLDivElement>(null);
 
-  const routine = openRoutine.use();
-  const timer = openTimer.use();
-  const guard = useGuardDraft();
-  const queue = openQueue.use();
-  const handle = openHandle.use();
-  const reward = openReward.use();
-  const game = openGame.use();
+  const inForce = useInForce();
+  const routine = useOpenOf('routine')?.body;
   const rate = chosenRate.use();
   const about = {
     session: sessionId(),
     persona,
     ahead,
     ...given,
-    drafts: [
-      ...(draft === undefined ? [] : [draftOf('command', draft.id, asSent(draft))]),
-      ...(routine === undefined ? [] : [draftOf('routine', routine.id, routineAsSent(routine))]),
-      ...(queue === undefined ? [] : [draftOf('queue', queue.id, queue.body)]),
-      ...(handle === undefined ? [] : [draftOf('handle', handle.id, handle.body)]),
-      ...(game === undefined ? [] : [draftOf('game', game.id, gameAsSent(game.body))]),
-      ...(reward === undefined ? [] : [draftOf('reward', reward.id, rewardAsSent(reward.body))]),
-      ...(guard === undefined ? [] : [draftOf('guard', undefined, guard)]),
-      ...(timer === undefined ? [] : [draftOf('timer', timer.id, timerAsSent(timer))]),
-    ],
+    drafts: inForce.map(({ kind, id, body }) => ({
+      kind,
+      ...(id === undefined ? {} : { id }),
+      // What a draft has depends on its kind, which the server reads.
+      body: body as Record<string, never>,
+    })),
   };
   const nextTimer = useMutation({
     scope: IN_TURN,
@@ -286,14 +262,4 @@ type Given = { [K in keyof Circumstances]?: Exclude<Circumstances[K], undefined>
 /** Only what is different is sent. */
 function withoutUndefined(given: Circumstances): Given {
   return Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
-}
-
-/** What is open in an editor, as a rehearsal takes it. */
-function draftOf<K extends DraftKind>(
-  kind: K,
-  id: string | undefined,
-  open: object & { readonly id?: string | undefined },
-): { kind: K; id?: string; body: Record<string, never> } {
-  const { id: _, ...body } = open;
-  return { kind, ...(id === undefined ? {} : { id }), body };
 }

@@ -1,9 +1,9 @@
 import '../test-support/browser.js';
 import { beforeEach, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import type { Rehearsed } from '../api/index.js';
-import { openQueue } from '../queue/index.js';
-import { BLANK_QUEUE } from '@gully/core/queue';
+import type { Queue, Rehearsed } from '../api/index.js';
+import { declared, useEditing } from '../editing/index.js';
+import { BLANK_QUEUE, queueBody, type QueueBody } from '@gully/core/queue';
 import { drawPage, Refusal } from '../test-support/page.js';
 import { RehearsalSide } from './rehearsal-side.js';
 import { clearTakes } from './takes.js';
@@ -30,10 +30,10 @@ const type = (text: string): void => {
   fireEvent.change(line(), { target: { value: text } });
   fireEvent.submit(line().closest('form')!);
 };
+const check = () => ({});
 beforeEach(() => {
   localStorage.clear();
   clearTakes();
-  openQueue.set(undefined);
 });
 
 test('a line is played as who one is, with what it would say and do, and the next one in the same rehearsal', async () => {
@@ -58,12 +58,37 @@ test('a line is played as who one is, with what it would say and do, and the nex
 });
 
 test('what is open in an editor and not saved is in force, and the rehearsal says so', async () => {
-  const body = { ...BLANK_QUEUE, name: 'Ropes' };
-  openQueue.set({ id: 'q', body });
-  const { asked } = drawPage(<RehearsalSide />, {
+  const kind = declared<QueueBody, Queue>({
+    thing: 'queue',
+    blank: BLANK_QUEUE,
+    bodyOf: queueBody,
+    parts: {},
+  });
+  const Editor = () => {
+    const { change } = useEditing({ kind, id: 'q', saved: undefined, nameOf: ({ name }) => name, check });
+    return (
+      <button
+        type="button"
+        onClick={() => {
+          change({ name: 'Ropes' });
+        }}
+      >
+        edit
+      </button>
+    );
+  };
+  const page = (
+    <>
+      <Editor />
+      <RehearsalSide />
+    </>
+  );
+  const { asked } = drawPage(page, {
     ...answers,
     'POST /api/rehearsal/lines': () => rehearsed('in'),
   });
+  await screen.findByText('everything as saved');
+  fireEvent.click(screen.getByText('edit'));
   await screen.findByText(/draft of Ropes/u);
   type('!join');
   await screen.findByText('in');

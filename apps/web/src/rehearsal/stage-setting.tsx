@@ -1,17 +1,10 @@
-import { titleOf } from '@gully/core/commands';
 import { FORCED } from '@gully/core/random';
 import { durationInWords } from '@gully/core/text';
 import { useQuery } from '@tanstack/react-query';
 import { CircleDashed, RotateCcw } from 'lucide-react';
-import { openDraft } from '../commands/index.js';
-import { streamQuery, usePrefix } from '../live/index.js';
-import { openHandle, openQueue } from '../queue/index.js';
-import { openGame } from '../games/index.js';
-import { openReward } from '../rewards/index.js';
-import { openRoutine, routineDrafts } from '../routines/index.js';
-import { useGuardDraft } from '../guard/index.js';
-import { openTimer, timerDrafts } from '../timers/index.js';
-import { Choice, NEW, Opens } from '../ui/index.js';
+import { streamQuery } from '../live/index.js';
+import { Choice, Opens } from '../ui/index.js';
+import { useInForce } from './in-force.js';
 import { PersonaBlank } from './persona-blank.js';
 import { ahead as clockAhead, circumstances, takes as allTakes } from './takes.js';
 
@@ -30,9 +23,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
   const ahead = clockAhead.use();
   const takes = allTakes.use();
   const given = circumstances.use();
-  const draft = openDraft.use();
-  const prefix = usePrefix();
-  const drafted = useDrafted(draft === undefined ? undefined : titleOf(draft, prefix));
+  const drafted = useInForce().flatMap(({ name }) => name ?? []);
   const { data: stream } = useQuery(streamQuery);
   const different = ahead > 0 || Object.values(given).some((value) => value !== undefined);
   const liveShown = given.live === undefined ? 'as it is' : given.live ? 'live' : 'offline';
@@ -135,27 +126,4 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
       </dl>
     </div>
   );
-}
-
-/** The drafts that are in force, of any kind, by name. */
-function useDrafted(command: string | undefined): string[] {
-  const routine = openRoutine.use();
-  const timer = openTimer.use();
-  const guard = useGuardDraft();
-  const queue = openQueue.use();
-  const handle = openHandle.use();
-  const reward = openReward.use();
-  const game = openGame.use();
-  const isRoutine = routineDrafts.use(routine?.id ?? NEW) !== undefined;
-  const isTimer = timerDrafts.use(timer?.id ?? NEW) !== undefined;
-  return [
-    command,
-    routine !== undefined && isRoutine ? routine.name || 'the new routine' : undefined,
-    guard === undefined ? undefined : 'the guard',
-    queue === undefined ? undefined : queue.body.name || 'the new queue',
-    reward === undefined ? undefined : reward.body.name || 'the new reward',
-    game === undefined ? undefined : game.body.name || 'the new game',
-    handle === undefined ? undefined : `the handle ${handle.body.name}`,
-    timer !== undefined && isTimer ? timer.name || 'the new timer' : undefined,
-  ].filter((name) => name !== undefined);
 }

@@ -3,12 +3,12 @@ import { Check, Download, Send, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Redemption, RedemptionAct } from '../api/index.js';
-import { rewardsQuery } from '../live/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, ConfirmDialog, OneViewer, useOneViewer } from '../ui/index.js';
 import { askRedemptions, handOverQuery, PAGE, redemptionsFile, type WantedRedemptions } from './queries.js';
 import { RedemptionTable } from './redemption-table.js';
 import { useRedemptionActs } from './use-redemption-acts.js';
+import { thingsQuery } from '../live/index.js';
 
 const ANY = 'any';
 const STATES = [
@@ -24,7 +24,7 @@ type State = (typeof STATES)[number]['value'];
 /** Review › To hand over: what viewers bought, what is still owed, and returning it. */
 export function HandOverPage() {
   const [params, setParams] = useSearchParams();
-  const { data: rewards = [] } = useQuery(rewardsQuery);
+  const { data: rewards = [] } = useQuery(thingsQuery('reward'));
   const { data: count } = useQuery(handOverQuery);
   const viewer = useOneViewer();
   const acts = useRedemptionActs();

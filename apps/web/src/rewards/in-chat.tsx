@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import type { Command, Reward } from '../api/index.js';
 import { AddWord } from '../commands/index.js';
-import { commandsQuery, rewardsQuery, usePrefix } from '../live/index.js';
+import { usePrefix, thingsQuery } from '../live/index.js';
 
 interface InChatProps {
   readonly saved: Reward | undefined;
@@ -16,7 +16,7 @@ interface InChatProps {
 /** What viewers type to buy it: words of its own, and the one for any reward. */
 export function InChat({ saved, body }: InChatProps) {
   const prefix = usePrefix();
-  const { data: commands } = useQuery(commandsQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
   const doing = (reward: string): readonly Command[] =>
     (commands ?? []).filter(({ routine }) =>
       allSteps(routine.steps).some((step) => step.kind === 'redeem' && step.reward === reward),
@@ -70,7 +70,7 @@ export function InChat({ saved, body }: InChatProps) {
         <AddWord
           body={commandFor(saved.id, wordFrom(saved.name, 'reward'))}
           does={`buys ${saved.name}`}
-          shownIn={rewardsQuery.queryKey}
+          shownIn={thingsQuery('reward').queryKey}
         />
       )}
     </section>

@@ -1,2 +1,1 @@
-export { openReward } from './open-reward.js';
 export { REWARDS } from './manifest.js';

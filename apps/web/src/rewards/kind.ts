@@ -5,10 +5,8 @@ import { BLANK_REWARD, rewardBody, type RewardBody } from '@gully/core/rewards';
 import { plainText, sentenceOf } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';
 import { durationInWords } from '@gully/core/text';
-import { answerOf, api, rewardAsSent, type Reward } from '../api/index.js';
-import { placesIn, type Kind, type Parts } from '../editing/index.js';
-import { rewardsQuery } from '../live/index.js';
-import { draftsOf } from '../ui/index.js';
+import type { Reward } from '../api/index.js';
+import { declared, type Parts } from '../editing/index.js';
 import { giveWord } from './own-word.js';
 
 const blankReward = (): RewardBody => structuredClone(BLANK_REWARD);
@@ -18,13 +16,6 @@ const whole = (body: Partial<RewardBody>): RewardBody => {
   const blank = blankReward();
   return { ...blank, ...body, says: { ...blank.says, ...body.says } };
 };
-
-export const drafts = draftsOf<RewardBody>({
-  kind: 'reward',
-  blank: blankReward,
-  whole,
-  differ: (a, b) => JSON.stringify(a) !== JSON.stringify(b),
-});
 
 /** What a reward gives, in words for a choice. */
 export const GIVES_WORDS: Readonly<Record<Gives, string>> = {
@@ -121,43 +112,12 @@ const PARTS: Parts<RewardBody> = {
   },
 };
 
-const known = (saved: unknown): Reward => saved as Reward;
-
-export const REWARD: Kind<RewardBody, Reward> = {
+export const REWARD = declared<RewardBody, Reward>({
   thing: 'reward',
-  word: 'reward',
-  path: '/prepare/rewards',
-  drafts,
-  blank: blankReward,
+  blank: BLANK_REWARD,
+  whole,
+  added: giveWord,
   bodyOf: rewardBody,
-  copyOf: (body) => ({ ...body, name: `${body.name} copy` }),
-  readVersion: whole,
   parts: PARTS,
-  server: {
-    create: async (body) => {
-      const saved = known(await answerOf(api.POST('/api/rewards', { body: rewardAsSent(body) })));
-      await giveWord(saved);
-      return saved;
-    },
-    replace: async (id, body, version) =>
-      known(
-        await answerOf(
-          api.PUT('/api/rewards/{id}', {
-            params: { path: { id } },
-            body: { ...rewardAsSent(body), version },
-          }),
-        ),
-      ),
-    remove: (id) => answerOf(api.DELETE('/api/rewards/{id}', { params: { path: { id } } })),
-    restore: async (id) =>
-      known(await answerOf(api.POST('/api/rewards/{id}/restore', { params: { path: { id } } }))),
-    stepBack: async (id, version) =>
-      known(
-        await answerOf(
-          api.POST('/api/rewards/{id}/step-back', { params: { path: { id } }, body: { version } }),
-        ),
-      ),
-    several: async (body) => (await answerOf(api.POST('/api/rewards/several', { body }))).map(known),
-  },
-  ...placesIn<Reward>(rewardsQuery.queryKey, ({ name }) => name),
-};
+});
+export const { drafts } = REWARD;

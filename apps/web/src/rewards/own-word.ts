@@ -1,10 +1,11 @@
 import { wordFrom } from '@gully/core/commands';
 import { commandFor } from '@gully/core/rewards';
-import { answerOf, api, asSent, type Reward } from '../api/index.js';
+import { thingCalls, type Reward } from '../api/index.js';
 
 /** Gives a new reward a word of its own that viewers type, unless another command has that already. */
 export async function giveWord({ id, name }: Reward): Promise<void> {
-  const body = asSent(commandFor(id, wordFrom(name, 'reward')));
   // One that is taken is chosen by hand, where the editor offers it.
-  await answerOf(api.POST('/api/commands', { body })).catch(() => undefined);
+  await thingCalls('command')
+    .create(commandFor(id, wordFrom(name, 'reward')))
+    .catch(() => undefined);
 }

@@ -1,6 +1,6 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type { RewardBody } from '@gully/core/rewards';
-import { answerOf, api, rewardAsSent, type Redemption } from '../api/index.js';
+import { answerOf, api, sent, type Redemption } from '../api/index.js';
 
 /** How many wait to be handed over, and what is running out. */
 export const handOverQuery = queryOptions({
@@ -55,9 +55,8 @@ export const helpQuery = (id: string | undefined, body: RewardBody) =>
         api.POST('/api/rewards/help', {
           params: { query: id === undefined ? {} : { id } },
           body: {
-            ...rewardAsSent(body),
-            says: { ...body.says },
-            routine: { ...rewardAsSent(body).routine, steps: [] },
+            ...sent(body),
+            routine: { ...sent(body.routine), steps: [] },
           },
         }),
       ),

@@ -1,5 +1,5 @@
 import { rewardFaults, type RewardBody } from '@gully/core/rewards';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { Reward } from '../api/index.js';
 import {
   EditorFrame,
@@ -11,14 +11,13 @@ import {
   type Editing,
 } from '../editing/index.js';
 import { RoutineScript, useScope, ValueReference } from '../script/index.js';
-import { Fault, NEW } from '../ui/index.js';
+import { Fault } from '../ui/index.js';
 import { AsksTable } from './asks-table.js';
 import { BuySentence } from './buy-sentence.js';
 import { GivesSentence } from './gives-sentence.js';
 import { InChat } from './in-chat.js';
 import { REWARD } from './kind.js';
 import { Messages } from './messages.js';
-import { openReward } from './open-reward.js';
 import { Outlook } from './outlook.js';
 import { Shown } from './shown.js';
 import { StarterRow } from './starter-row.js';
@@ -36,12 +35,6 @@ export function RewardEditor({ id, saved, others }: RewardEditorProps) {
   const check = useCallback((body: RewardBody) => rewardFaults(body, others), [others]);
   const editing = useEditing({ kind: REWARD, id, saved, nameOf: ({ name }) => name, check });
   const { draft, body, base, faultOf, change } = editing;
-  useEffect(() => {
-    openReward.set(draft === undefined ? undefined : { id: id === NEW ? undefined : id, body: draft.body });
-    return () => {
-      openReward.set(undefined);
-    };
-  }, [draft, id]);
   const [valuesOpen, setValuesOpen] = useState(false);
   const inputs = Object.fromEntries(
     body.asks.filter((ask) => !ask.private).map(({ name }) => [name, `‹${name}›`]),

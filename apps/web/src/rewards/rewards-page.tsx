@@ -5,11 +5,11 @@ import type { Reward } from '../api/index.js';
 import { minutesFor } from '@gully/core/currency';
 import { minutesInWords, useAmounts, useCurrency } from '../currency/index.js';
 import { AddLink, KindPage, SeveralBar, useSeveral } from '../editing/index.js';
-import { rewardsQuery } from '../live/index.js';
 import { DataTable } from '../table/index.js';
 import { comesLater } from '../ui/index.js';
 import { columnsOf } from './columns.js';
 import { REWARD } from './kind.js';
+import { thingsQuery } from '../live/index.js';
 
 const RewardEditor = comesLater(async () => (await import('./reward-editor.js')).RewardEditor);
 
@@ -24,7 +24,7 @@ export function RewardsPage() {
       about={ABOUT}
       empty="No rewards yet"
       starters={REWARD_STARTERS}
-      asked={useQuery(rewardsQuery)}
+      asked={useQuery(thingsQuery('reward'))}
       table={(rewards) => <RewardTable rewards={rewards} />}
       editor={(id, saved, others) => <RewardEditor key={id} id={id} saved={saved} others={others} />}
     />

@@ -6,27 +6,8 @@ import {
   type NamedRoutineBody,
 } from '@gully/core/routines';
 import { whenInWords } from '@gully/core/stream';
-import { answerOf, api, routineAsSent, routineFrom, type NamedRoutine } from '../api/index.js';
-import { placesIn, type Kind, type Parts } from '../editing/index.js';
-import { routinesQuery } from '../live/index.js';
-import { createStore, draftsOf } from '../ui/index.js';
-
-const blankRoutine = (): NamedRoutineBody => structuredClone(BLANK_ROUTINE);
-
-/** Routines that are edited and not saved. */
-export const drafts = draftsOf<NamedRoutineBody>({
-  kind: 'routine',
-  blank: blankRoutine,
-  whole: (body) => ({ ...blankRoutine(), ...body }),
-  differ: (a, b) => JSON.stringify(a) !== JSON.stringify(b),
-});
-
-/** The routine in the editor as it stands there, for the rehearsal to have in force. */
-export interface OpenRoutine extends NamedRoutineBody {
-  /** undefined for a new one */
-  readonly id?: string | undefined;
-}
-export const openRoutine = createStore<OpenRoutine | undefined>(undefined);
+import type { NamedRoutine } from '../api/index.js';
+import { declared, type Parts } from '../editing/index.js';
 
 export function startsInWords({ triggers }: NamedRoutineBody): string {
   return triggers.length === 0 ? 'other routines, or by hand' : triggers.map(triggerInWords).join(', or ');
@@ -45,38 +26,12 @@ const PARTS: Parts<NamedRoutineBody> = {
   },
 };
 
-export const ROUTINE: Kind<NamedRoutineBody, NamedRoutine> = {
+export const ROUTINE = declared<NamedRoutineBody, NamedRoutine>({
   thing: 'routine',
-  word: 'routine',
-  path: '/prepare/routines',
-  drafts,
-  blank: blankRoutine,
+  blank: BLANK_ROUTINE,
+  // A routine has nothing typed that starts it, so the rehearsal knows it also while it is as saved.
+  rehearsed: 'open',
   bodyOf: routineBody,
-  copyOf: (body) => ({ ...body, name: `${body.name} copy` }),
-  readVersion: (body) => body as NamedRoutineBody,
   parts: PARTS,
-  server: {
-    create: async (body) =>
-      routineFrom(await answerOf(api.POST('/api/routines', { body: routineAsSent(body) }))),
-    replace: async (id, body, version) =>
-      routineFrom(
-        await answerOf(
-          api.PUT('/api/routines/{id}', {
-            params: { path: { id } },
-            body: { ...routineAsSent(body), version },
-          }),
-        ),
-      ),
-    remove: (id) => answerOf(api.DELETE('/api/routines/{id}', { params: { path: { id } } })),
-    restore: async (id) =>
-      routineFrom(await answerOf(api.POST('/api/routines/{id}/restore', { params: { path: { id } } }))),
-    stepBack: async (id, version) =>
-      routineFrom(
-        await answerOf(
-          api.POST('/api/routines/{id}/step-back', { params: { path: { id } }, body: { version } }),
-        ),
-      ),
-    several: async (body) => (await answerOf(api.POST('/api/routines/several', { body }))).map(routineFrom),
-  },
-  ...placesIn<NamedRoutine>(routinesQuery.queryKey, ({ name }) => name),
-};
+});
+export const { drafts } = ROUTINE;

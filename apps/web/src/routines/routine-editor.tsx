@@ -2,7 +2,7 @@ import type { EventFacts } from '@gully/core/area';
 import type { EventKind } from '@gully/core/channel';
 import { checkNamedRoutine, type NamedRoutineBody } from '@gully/core/routines';
 import { Play } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import type { NamedRoutine } from '../api/index.js';
 import {
   ThingButtons,
@@ -14,8 +14,8 @@ import {
   useEditing,
 } from '../editing/index.js';
 import { RoutineScript, useScope, ValueReference, WhenBlank } from '../script/index.js';
-import { ago, exact, Fault, NEW, useNow } from '../ui/index.js';
-import { openRoutine, ROUTINE } from './kind.js';
+import { ago, exact, Fault, useNow } from '../ui/index.js';
+import { ROUTINE } from './kind.js';
 import { Triggers } from './triggers.js';
 import { useRun } from './use-running.js';
 
@@ -45,13 +45,6 @@ export function RoutineEditor({ id, saved, others }: RoutineEditorProps) {
     event: exampleOf(body),
   });
 
-  useEffect(() => {
-    // A routine has nothing typed that starts it, so the rehearsal knows it also while it is as saved.
-    openRoutine.set({ ...body, id: id === NEW ? undefined : id });
-    return () => {
-      openRoutine.set(undefined);
-    };
-  }, [body, id]);
   const showValues = useCallback((): void => {
     setValuesOpen(true);
   }, []);

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { routinesQuery } from '../live/index.js';
 import type { ActsProps } from '../manifest/index.js';
 import { useRun } from './use-running.js';
+import { thingsQuery } from '../live/index.js';
 
 /** Running each routine by hand, from the palette. */
 export function RoutinePalette({ show }: ActsProps) {
-  const { data: routines } = useQuery(routinesQuery);
+  const { data: routines } = useQuery(thingsQuery('routine'));
   const run = useRun();
   return (routines ?? [])
     .filter(({ enabled }) => enabled)

@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { NamedRoutine } from '../api/index.js';
 import { AddLink, KindPage, SeveralBar } from '../editing/index.js';
-import { routinesQuery } from '../live/index.js';
 import { useNames } from '../script/index.js';
 import { DataTable } from '../table/index.js';
 import { comesLater } from '../ui/index.js';
@@ -11,6 +10,7 @@ import { ROUTINE } from './kind.js';
 import { ROUTINE_STARTERS } from './starters.js';
 import { LateEvents } from './late-events.js';
 import { useToggle } from './use-running.js';
+import { thingsQuery } from '../live/index.js';
 
 const RoutineEditor = comesLater(async () => (await import('./routine-editor.js')).RoutineEditor);
 
@@ -25,7 +25,7 @@ export function RoutinesPage() {
       about={ABOUT}
       empty="No routines yet"
       starters={ROUTINE_STARTERS}
-      asked={useQuery(routinesQuery)}
+      asked={useQuery(thingsQuery('routine'))}
       table={(routines) => <RoutineTable routines={routines} />}
       editor={(id, saved, others) => <RoutineEditor key={id} id={id} saved={saved} others={others} />}
     />

@@ -1,5 +1,6 @@
 import {
   BLANK_QUEUE,
+  handleNow,
   inOrder,
   newQueue,
   NO_QUEUES,
@@ -41,6 +42,7 @@ export function sampleQueues({ queues, handles, viewer, at }: SampleOf): QueueVi
     ...NO_QUEUES,
     all: () => all,
     find: (id) => all.find((queue) => queue.id === id),
+    handleNow,
     handles: () => handles,
     handleOf: (_, handle) => handles.find(({ id }) => id === handle)?.example,
   };

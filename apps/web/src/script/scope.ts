@@ -23,14 +23,11 @@ import { useMemo } from 'react';
 import { useCurrency } from '../currency/index.js';
 import {
   channelQuery,
-  commandsQuery,
   countersQuery,
-  handlesQuery,
-  listsQuery,
-  queuesQuery,
   rememberedQuery,
   streamQuery,
   usePrefix,
+  thingsQuery,
 } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import { usePersona } from './persona.js';
@@ -68,11 +65,11 @@ export function useScope(routine: Routine, started: Started): Scope {
   const { data: channel } = useQuery(channelQuery);
   const { data: stream } = useQuery(streamQuery);
   const { data: counters } = useQuery(countersQuery);
-  const { data: lists } = useQuery(listsQuery);
+  const { data: lists } = useQuery(thingsQuery('list'));
   const { data: remembered } = useQuery(rememberedQuery);
-  const { data: commands } = useQuery(commandsQuery);
-  const { data: queues } = useQuery(queuesQuery);
-  const { data: handles } = useQuery(handlesQuery);
+  const { data: commands } = useQuery(thingsQuery('command'));
+  const { data: queues } = useQuery(thingsQuery('queue'));
+  const { data: handles } = useQuery(thingsQuery('handle'));
   const prefix = usePrefix();
   const currency = useCurrency();
   const now = useNow(30_000);

@@ -1,5 +1,5 @@
 export { TIMERS } from './manifest.js';
-export { chosenRate, openTimer } from './kind.js';
+export { chosenRate } from './kind.js';
 export { TimerButtons } from './timer-acts.js';
 export { useStandings } from './use-standing.js';
 export { drafts as timerDrafts } from './kind.js';

@@ -1,29 +1,17 @@
-import { askAgain, breathingQuery, standingQuery, timersQuery } from '../live/index.js';
-import type { Manifest } from '../manifest/index.js';
-import { NEW } from '../ui/index.js';
+import { askAgain, breathingQuery, standingQuery } from '../live/index.js';
+import { thing, type Manifest } from '../manifest/index.js';
 
 export const TIMERS: Manifest = {
-  acts: async () => (await import('./timer-palette.js')).TimerPalette,
-  places: [{ path: '/prepare/timers/:id?', load: async () => (await import('./timers-page.js')).TimersPage }],
-  index: [
-    {
-      mode: 'prepare',
+  things: [
+    thing({
+      kind: 'timer',
+      page: async () => (await import('./timers-page.js')).TimersPage,
       group: 'Talk',
-      to: '/prepare/timers',
       label: 'Timers',
       words: ['forecast', 'interval'],
-      counts: timersQuery,
-      drafts: 'gully.draft.timer.',
-    },
+    }),
   ],
-  actions: [{ label: 'Add timer', to: `/prepare/timers/${NEW}` }],
-  bundled: [{ kind: 'timer', word: 'timer', query: timersQuery }],
-  finding: {
-    heading: 'Timers',
-    query: timersQuery,
-    found: (timers: readonly { readonly id: string; readonly name: string }[]) =>
-      timers.map(({ id, name }) => ({ label: name, to: `/prepare/timers/${id}`, hint: 'timer' })),
-  },
+  acts: async () => (await import('./timer-palette.js')).TimerPalette,
   panels: [
     {
       id: 'timers',
@@ -32,18 +20,9 @@ export const TIMERS: Manifest = {
       load: async () => (await import('./timers-panel.js')).TimersPanel,
     },
   ],
-  referable: {
-    kind: 'timer',
-    query: timersQuery,
-    options: (timers: readonly { readonly id: string; readonly name: string }[]) =>
-      timers.map(({ id, name }) => ({ value: id, label: name })),
-    first: { label: 'Make a timer first', to: '/prepare/timers/new' },
-  },
   news: {
     thing: ({ of }) => {
-      if (of !== 'timer') return;
-      askAgain(timersQuery.queryKey);
-      askAgain(standingQuery.queryKey);
+      if (of === 'timer') askAgain(standingQuery.queryKey);
     },
     timers: () => {
       askAgain(standingQuery.queryKey);

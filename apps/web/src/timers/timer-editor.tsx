@@ -1,12 +1,12 @@
 import { routineOf } from '@gully/core/routines';
 import { checkTimer, type TimerBody } from '@gully/core/timers';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { Timer } from '../api/index.js';
 import { ThingButtons, EditorFrame, NameField, OnSwitch, Refusals, useEditing } from '../editing/index.js';
 import { useScope, ValueReference } from '../script/index.js';
 import { Fault, NEW } from '../ui/index.js';
 import { ForecastPanel } from './forecast-panel.js';
-import { openTimer, TIMER } from './kind.js';
+import { TIMER } from './kind.js';
 import { TimerButtons } from './timer-acts.js';
 import { TimerDoes } from './timer-does.js';
 import { TimerSentence } from './timer-sentence.js';
@@ -37,12 +37,6 @@ export function TimerEditor({ id, saved, others }: TimerEditorProps) {
   const scope = useScope(steps, { name: body.name, uses: 0, inputs: {}, names: false });
   const open = useMemo(() => ({ ...body, id: id === NEW ? undefined : id }), [body, id]);
   const held = useStandings(60_000)?.timed.find(({ timer }) => timer.id === id)?.state.held === true;
-  useEffect(() => {
-    openTimer.set(open);
-    return () => {
-      openTimer.set(undefined);
-    };
-  }, [open]);
   const showValues = useCallback((): void => {
     setValuesOpen(true);
   }, []);

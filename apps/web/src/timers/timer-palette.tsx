@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import { standingQuery, timersQuery } from '../live/index.js';
+import { standingQuery, thingsQuery } from '../live/index.js';
 import type { ActsProps } from '../manifest/index.js';
 import { useTimerActs } from './timer-acts.js';
 
 /** Holding, resuming and running each timer, from the palette. */
 export function TimerPalette({ show }: ActsProps) {
-  const { data: timers } = useQuery(timersQuery);
+  const { data: timers } = useQuery(thingsQuery('timer'));
   const { data: standing } = useQuery(standingQuery);
   const { hold, fire } = useTimerActs();
   return (timers ?? [])

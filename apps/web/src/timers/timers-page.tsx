@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import type { Timer } from '../api/index.js';
 import { KindPage } from '../editing/index.js';
-import { timersQuery } from '../live/index.js';
 import { comesLater } from '../ui/index.js';
 import { ForecastPanel } from './forecast-panel.js';
 import { TIMER } from './kind.js';
 import { TIMER_STARTERS } from './starters.js';
 import { TimerTable } from './timer-table.js';
+import { thingsQuery } from '../live/index.js';
 
 const TimerEditor = comesLater(async () => (await import('./timer-editor.js')).TimerEditor);
 
@@ -21,7 +21,7 @@ export function TimersPage() {
       about={ABOUT}
       empty="No timers yet"
       starters={TIMER_STARTERS}
-      asked={useQuery(timersQuery)}
+      asked={useQuery(thingsQuery('timer'))}
       table={(timers) => <AllTimers timers={timers} />}
       editor={(id, saved, others) => <TimerEditor key={id} id={id} saved={saved} others={others} />}
     />

@@ -10,7 +10,7 @@ import {
   quietQuery,
   standingQuery,
   streamQuery,
-  timersQuery,
+  thingsQuery,
 } from '../live/index.js';
 import { useNow } from '../ui/index.js';
 import type { Standings } from './as-forecast.js';
@@ -27,7 +27,7 @@ interface ShownStandings extends Standings {
  * @param every milliseconds between two looks at the time
  */
 export function useStandings(every: number): ShownStandings | undefined {
-  const { data: timers } = useQuery(timersQuery);
+  const { data: timers } = useQuery(thingsQuery('timer'));
   const { data: standing, dataUpdatedAt } = useQuery(standingQuery);
   const { data: breathing } = useQuery(breathingQuery);
   const { data: stream } = useQuery(streamQuery);

@@ -14,8 +14,7 @@ import { strangerFacts, type ViewerFacts } from '../viewers/index.js';
 import {
   BLANK_HANDLE,
   BLANK_QUEUE,
-  doInQueue,
-  fitsHandle,
+  QUEUE_DOING,
   newQueue,
   NO_QUEUES,
   QUEUE_DOES,
@@ -60,7 +59,7 @@ class Room {
   constructor(private readonly view: Partial<QueueView>) {}
 
   get world() {
-    const queue: QueueView = { ...NO_QUEUES, act: doInQueue, fits: fitsHandle, ...this.view };
+    const queue: QueueView = { ...NO_QUEUES, ...QUEUE_DOING, ...this.view };
     return this.layers.over(worldOf([], { queue, stream: LIVE }));
   }
 

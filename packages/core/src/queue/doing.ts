@@ -4,9 +4,18 @@ import { decideCall, decideConfirm, decideDone } from './calling.js';
 import type { AskedOfQueue } from './deciding.js';
 import { entryOf } from './entry.js';
 import { handleOfQueue } from './handle.js';
+import { handleNow } from './handle-now.js';
+import { fitsHandle } from './handle-pattern.js';
 import { decideForget, decideHandle, decideJoin } from './joining.js';
 import { decideBump, decideEmpty, decideFront, decideLeave, decideOpen } from './moving.js';
-import { currentQueue, type Queue, type QueueDecision, type QueueWorld } from './view.js';
+import {
+  currentQueue,
+  queueMeant,
+  type Queue,
+  type QueueDecision,
+  type QueueDoing,
+  type QueueWorld,
+} from './view.js';
 
 /** What steps do to a queue, or for somebody in it. */
 export const QUEUE_DOES = [
@@ -54,7 +63,7 @@ const WITHOUT_QUEUE: ReadonlySet<QueueWish['does']> = new Set([
  *
  * @param queue undefined where the channel has none
  */
-export function doInQueue(
+function doInQueue(
   world: QueueWorld,
   queue: Queue | undefined,
   wish: QueueWish,
@@ -121,3 +130,6 @@ function doWithoutQueue(
     ? decideForget(world, { viewer, handle }, asked.at)
     : decideHandle(world, { viewer, handle, typed }, asked.at);
 }
+
+/** How queues are decided about, for whoever gives them. */
+export const QUEUE_DOING: QueueDoing = { act: doInQueue, meant: queueMeant, handleNow, fits: fitsHandle };

@@ -1,9 +1,6 @@
 import { handleOfQueue } from './handle.js';
 import { currentQueue, type Queue, type QueueWorld } from './view.js';
 
-/** The word a step remembers the queue by that it was about, for the texts after it. */
-export const QUEUE_WORD = 'queue';
-
 /** What a viewer is called in the game the queue is for now; empty for somebody without. */
 export function handleNow(world: QueueWorld, queue: Queue | undefined, viewer: string): string {
   const meant = queue ?? currentQueue(world);

@@ -21,7 +21,8 @@ export {
 } from './change.js';
 export { queueFaults } from './check.js';
 export { escrowOfQueue, type AskedOfQueue } from './deciding.js';
-export { doInQueue, QUEUE_DOES, type QueueDoes, type QueueWish } from './doing.js';
+export { handleNow } from './handle-now.js';
+export { QUEUE_DOES, QUEUE_DOING, type QueueDoes, type QueueWish } from './doing.js';
 export {
   END_STATES,
   entryOf,
@@ -74,12 +75,10 @@ export {
 export { BUMP, HANDLE, QUEUE } from './slices.js';
 export { HANDLE_THING, QUEUE_THING } from './thing.js';
 export { decideUndo, undoOf, type Undo } from './undo.js';
-export { handleNow } from './handle-now.js';
 export { listInWords, queueValues } from './values.js';
 export {
   countedSince,
   currentQueue,
-  queueMeant,
   newQueue,
   NO_QUEUES,
   turnsNow,

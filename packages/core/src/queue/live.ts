@@ -4,7 +4,6 @@ import type { QueueTypes } from './types.js';
 import { QUEUE_VALUES } from './reference.js';
 import { queuesDue } from './due.js';
 import { followQueue } from './following.js';
-import { handleNow } from './handle-now.js';
 import { queueOf, queueValues } from './values.js';
 import { NO_QUEUES } from './view.js';
 
@@ -33,7 +32,7 @@ export const QUEUE_LIVE: LiveArea<QueueTypes> = {
       }),
   },
   fillPerson: ({ person }, about) => ({
-    handle: once(() => handleNow(about.world, queueOf(about), person.id)),
+    handle: once(() => about.world.queue.handleNow(about.world, queueOf(about), person.id)),
   }),
   about: ['queue'],
   followUps: { queue: followQueue },

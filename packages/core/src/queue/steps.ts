@@ -12,8 +12,8 @@ import {
 import type { AskedOfQueue } from './deciding.js';
 import type { QueueDoes } from './doing.js';
 import type { QueueTypes } from './types.js';
-import { handleNow, QUEUE_WORD } from './handle-now.js';
-import { queueMeant, type QueueDecision } from './view.js';
+import { QUEUE_WORD } from './words.js';
+import type { QueueDecision } from './view.js';
 
 type Run = StepRunOf<QueueTypes>;
 
@@ -110,7 +110,7 @@ const queue: StepKindOf<QueueTypes, QueueStep> = {
     const { does, whom, queue: id } = step;
     const person = personOf(whom, run.occasion);
     const about = { person: person.id, speaker: run.occasion.viewer.id };
-    const meant = id === CURRENT_QUEUE ? queueMeant(world, does, about) : world.queue.find(id);
+    const meant = id === CURRENT_QUEUE ? world.queue.meant(world, does, about) : world.queue.find(id);
     if (meant !== undefined) run.remember('run', QUEUE_WORD, meant.body.name);
     const roles = whom === 'viewer' ? run.occasion.roles : person.roles;
     const typed = JOINS.has(does) ? run.render(step.handle).text : '';
@@ -145,7 +145,7 @@ const handle: StepKindOf<QueueTypes, HandleStep> = {
     const stop = ifFails === 'stop';
     const { world } = run;
     const person = personOf(whose, run.occasion);
-    run.remember('run', HANDLE_BEFORE, handleNow(world, undefined, person.id));
+    run.remember('run', HANDLE_BEFORE, world.queue.handleNow(world, undefined, person.id));
     const typed = does === 'set' ? run.render(source).text : '';
     const wish = { does: does === 'set' ? 'set-handle' : 'forget-handle', typed } as const;
     const asked = askedBy(run);

@@ -3,7 +3,7 @@ import { inState, placeOf, entryOf } from './entry.js';
 import { handleOfQueue } from './handle.js';
 import type { QueueTypes } from './types.js';
 import { currentQueue, turnsNow, type Queue, type QueueView, type QueueWorld } from './view.js';
-import { QUEUE_WORD } from './handle-now.js';
+import { QUEUE_WORD } from './words.js';
 import { waitAt, waitInWords } from './waits.js';
 
 /** The queue a step named last, or that the run is about; undefined for the current one. */

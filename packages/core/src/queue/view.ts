@@ -14,8 +14,29 @@ export interface Queue extends QueueState {
   readonly body: QueueBody;
 }
 
+/** How queues are decided about. Whoever gives the queues gives it, so that what only shows steps does without. */
+export interface QueueDoing {
+  /** Decides what a step asks of a queue. */
+  readonly act: (
+    world: QueueWorld,
+    queue: Queue | undefined,
+    wish: QueueWish,
+    asked: AskedOfQueue,
+  ) => QueueDecision;
+  /** the queue a step means that names none */
+  readonly meant: (
+    world: Pick<QueueWorld, 'queue' | 'stream'>,
+    does: QueueWish['does'],
+    about: { readonly person: string; readonly speaker: string },
+  ) => Queue | undefined;
+  /** what a viewer is called in the game the queue is for now; empty for someone without */
+  readonly handleNow: (world: QueueWorld, queue: Queue | undefined, viewer: string) => string;
+  /** whether a handle matches its pattern */
+  readonly fits: Fits;
+}
+
 /** The channel's queues, and what of viewers belongs to them. */
-export interface QueueView {
+export interface QueueView extends QueueDoing {
   /** in the order of their names */
   all(): readonly Queue[];
   find(id: string): Queue | undefined;
@@ -25,18 +46,6 @@ export interface QueueView {
   handleOf(viewer: string, handle: string): string | undefined;
   /** the viewer who is called that in a game */
   ownerOf(handle: string, text: string): string | undefined;
-  /**
-   * Decides what a step asks of a queue. It is given by who gives the queues, so that what only shows
-   * steps does without all of it.
-   */
-  readonly act: (
-    world: QueueWorld,
-    queue: Queue | undefined,
-    wish: QueueWish,
-    asked: AskedOfQueue,
-  ) => QueueDecision;
-  /** whether a handle matches its pattern */
-  readonly fits: Fits;
   holdsBump(viewer: string): boolean;
   /** what somebody in a queue is called now */
   nameOf(entry: { readonly viewer: string; readonly name: string }): string;
@@ -49,6 +58,8 @@ export const NO_QUEUES: QueueView = {
   handleOf: () => undefined,
   ownerOf: () => undefined,
   act: () => ({ fault: 'there is no queue yet' }),
+  meant: () => undefined,
+  handleNow: () => '',
   fits: () => true,
   holdsBump: () => false,
   nameOf: ({ name }) => name,

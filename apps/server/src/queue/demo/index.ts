@@ -9,8 +9,7 @@ import {
   decideJoin,
   decideLeave,
   decideOpen,
-  doInQueue,
-  fitsHandle,
+  QUEUE_DOING,
   handleBody,
   inState,
   isSameCategory,
@@ -69,8 +68,7 @@ export const queuePart: MakeDemoPart = (stage) => {
     handleOf: (viewer, handle) => texts.get(`${handle} ${viewer}`)?.text ?? undefined,
     ownerOf: (handle, text) =>
       [...texts.values()].find((each) => each.handle === handle && each.text === text)?.viewer,
-    act: doInQueue,
-    fits: fitsHandle,
+    ...QUEUE_DOING,
     holdsBump: (viewer) => bumps.has(viewer),
     nameOf: ({ name }) => name,
   };

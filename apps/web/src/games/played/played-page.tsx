@@ -1,18 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { answerOf, api } from '../../api/index.js';
-import { gamesQuery } from '../../live/index.js';
 import { Bones, LoadFailed } from '../../ui/index.js';
 import { Recompute } from './recompute.js';
 import { Rounds } from './rounds.js';
 import { Standings } from './standings.js';
 import { VersionTable } from './version-table.js';
+import { thingsQuery } from '../../live/index.js';
 
 /** Review › Games: what was played beside what was to be expected, who is up and who is down, and each round. */
 export function PlayedPage() {
   const { id } = useParams();
   const [search] = useSearchParams();
-  const { data: games, error, refetch } = useQuery(gamesQuery);
+  const { data: games, error, refetch } = useQuery(thingsQuery('game'));
   if (games === undefined)
     return error === null ? <Bones lines={12} /> : <LoadFailed error={error} retry={() => void refetch()} />;
   const game = games.find((each) => each.id === id) ?? games.toSorted((a, b) => b.plays - a.plays)[0];

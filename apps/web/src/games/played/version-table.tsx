@@ -3,9 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { CircleCheck, CircleHelp, TriangleAlert } from 'lucide-react';
 import type { AsPlayed } from '../../api/index.js';
 import { useAmounts } from '../../currency/index.js';
-import { gamesQuery } from '../../live/index.js';
 import { day } from '../../ui/index.js';
 import { outcomeInWords } from '../outcome-in-words.js';
+import { thingsQuery } from '../../live/index.js';
 
 interface VersionTableProps {
   readonly game: string;
@@ -21,7 +21,7 @@ const WRONG = 0.001;
 /** What was played by one set of settings, beside what they promise. */
 export function VersionTable({ game, version, isNow }: VersionTableProps) {
   const { full } = useAmounts();
-  const { data: games } = useQuery(gamesQuery);
+  const { data: games } = useQuery(thingsQuery('game'));
   const now = games?.find(({ id }) => id === game);
   const body: GameBody | undefined = now === undefined ? undefined : gameBody(now);
   const { plays, staked, paid, returns, expected, outcomes, p, words, from, to } = version;
