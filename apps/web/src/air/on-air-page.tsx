@@ -19,7 +19,7 @@ export function OnAirPage() {
     () =>
       areas
         .flatMap(({ panels: brought = [] }) => brought)
-        .map(({ id, title, place, load }) => ({ id, title, place, Panel: comesLater(load) })),
+        .map(({ load, ...panel }) => ({ ...panel, Panel: comesLater(load) })),
     [areas],
   );
   return (

@@ -2,11 +2,12 @@ import {
   arrangementNamed,
   BOARD_COLUMNS,
   placedPanels,
+  proposedPlaces,
   type Arrangement,
   type Board as Boards,
   type PanelPlace,
 } from '@gully/core/board';
-import { useState, type ComponentType } from 'react';
+import { useMemo, useState, type ComponentType } from 'react';
 import { GridLayout, useContainerWidth, verticalCompactor, type Layout } from 'react-grid-layout';
 import { Bones, LoadFailed, useNarrow } from '../ui/index.js';
 import { ArrangeBar, freeName } from './arrange-bar.js';
@@ -22,8 +23,8 @@ const UNDOS = 30;
 export interface BoardPanel {
   readonly id: string;
   readonly title: string;
-  /** where it is proposed to stand */
-  readonly place: Omit<PanelPlace, 'panel'>;
+  readonly size: { readonly w: number; readonly h: number };
+  readonly rank: number;
   readonly Panel: ComponentType;
 }
 
@@ -58,7 +59,10 @@ function Arranged({ panels, arranging, onDone, board, arrange }: ArrangedProps) 
   const [past, setPast] = useState<readonly Boards[]>([]);
   const [said, setSaid] = useState('');
   const arrangement = arrangementNamed(board, board.current);
-  const proposed = panels.map(({ id, place }) => ({ panel: id, ...place }));
+  const proposed = useMemo(
+    () => proposedPlaces(panels.map(({ id, size, rank }) => ({ panel: id, ...size, rank }))),
+    [panels],
+  );
   const places = placedPanels(arrangement, proposed);
   const oneLine = arranging ? new Set<string>() : (held ?? idle);
   const shown = places.map((place) => (oneLine.has(place.panel) ? { ...place, h: 1 } : place));

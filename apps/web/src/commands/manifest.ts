@@ -26,7 +26,8 @@ export const COMMANDS: Manifest = {
     {
       id: 'uses',
       title: 'Commands used',
-      place: { x: 8, y: 24, w: 4, h: 9 },
+      size: { w: 4, h: 9 },
+      rank: 110,
       load: async () => (await import('./uses-panel.js')).UsesPanel,
     },
   ],

@@ -33,7 +33,8 @@ export const GAMES: Manifest = {
     {
       id: 'games',
       title: 'Running game',
-      place: { x: 8, y: 15, w: 4, h: 6 },
+      size: { w: 4, h: 6 },
+      rank: 70,
       load: async () => (await import('./running-panel.js')).RunningPanel,
     },
   ],

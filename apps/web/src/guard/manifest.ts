@@ -52,7 +52,8 @@ export const GUARD: Manifest = {
     {
       id: 'catches',
       title: 'Catches',
-      place: { x: 8, y: 15, w: 4, h: 9 },
+      size: { w: 4, h: 9 },
+      rank: 60,
       load: async () => (await import('./catches-panel.js')).CatchesPanel,
     },
   ],

@@ -1,7 +1,7 @@
 import type { Posting } from '../api/index.js';
 
-/** Names of commands and routines, by id. */
-export type NamesById = ReadonlyMap<string, string>;
+/** Names of what movements may be about, by id. */
+export type NamesById = (id: string) => string | undefined;
 
 const EVENTS: Readonly<Record<string, string>> = {
   follow: 'first follow',
@@ -19,5 +19,5 @@ export function aboutInWords({ cause, reference, count }: Posting, names: NamesB
   if (cause === 'payout')
     return `to ${count === 1 ? '1 viewer' : `${count.toLocaleString('en')} viewers`}${reference === 'offline' ? ' while offline' : ''}`;
   if (cause === 'event') return EVENTS[reference] ?? reference;
-  return (cause === 'correction' ? HANDS[reference] : undefined) ?? names.get(reference) ?? '';
+  return (cause === 'correction' ? HANDS[reference] : undefined) ?? names(reference) ?? '';
 }

@@ -3,6 +3,7 @@ import { expect, test } from '@jest/globals';
 import { NO_CURRENCY } from '@gully/core/currency';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { LedgerEntry, Posting } from '../api/index.js';
+import { Areas, thing, withThings } from '../manifest/index.js';
 import { drawPage, Refusal } from '../test-support/page.js';
 import { ByHandDialog } from './by-hand-dialog.js';
 import { FileDialog } from './file-dialog.js';
@@ -100,9 +101,16 @@ test('all that is shown is taken back only once it is narrowed to something', as
   });
 });
 
+const REWARDS = thing({
+  ...{ kind: 'reward', group: 'Earn', label: 'Rewards' },
+  page: () => Promise.resolve(() => null),
+});
+
 test('a click on what a movement is about shows only those, and all of them can be taken back', async () => {
   const page = drawPage(
-    <LedgerPage />,
+    <Areas value={withThings([{ things: [REWARDS] }])}>
+      <LedgerPage />
+    </Areas>,
     {
       ...CURRENCY,
       'GET /api/rewards': () => [{ id: 'r1', name: 'Supper bell' }],

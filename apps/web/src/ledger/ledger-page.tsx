@@ -1,8 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
 import { HandCoins, Undo2, Upload, X } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { usePrefix, thingsQuery } from '../live/index.js';
+import { useAnyName } from '../manifest/index.js';
 import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
@@ -22,7 +21,7 @@ export function LedgerPage() {
   const [byHand, setByHand] = useState(false);
   const [byFile, setByFile] = useState(false);
   const now = useNow(10_000);
-  const names = useNamesById();
+  const names = useAnyName();
   const [params, setParams] = useSearchParams();
   const about = params.get('about') ?? undefined;
   const narrowTo = (reference: string | undefined): void => {
@@ -48,12 +47,12 @@ export function LedgerPage() {
             <button
               type="button"
               className="btn s"
-              aria-label={`Show all movements, not only ${names.get(about) ?? about}`}
+              aria-label={`Show all movements, not only ${names(about) ?? about}`}
               onClick={() => {
                 narrowTo(undefined);
               }}
             >
-              {names.get(about) ?? about} <X className="i s" aria-hidden="true" />
+              {names(about) ?? about} <X className="i s" aria-hidden="true" />
             </button>
           )}
           <Choice
@@ -155,23 +154,5 @@ export function LedgerPage() {
         />
       )}
     </section>
-  );
-}
-
-/** Names of what movements may be about. */
-function useNamesById(): ReadonlyMap<string, string> {
-  const { data: commands } = useQuery(thingsQuery('command'));
-  const { data: routines } = useQuery(thingsQuery('routine'));
-  const { data: rewards } = useQuery(thingsQuery('reward'));
-  const { data: games } = useQuery(thingsQuery('game'));
-  const prefix = usePrefix();
-  return useMemo(
-    () =>
-      new Map([
-        ...(commands ?? []).map(({ id, trigger }) => [id, `${prefix}${trigger.name}`] as const),
-        ...(routines ?? []).map(({ id, name }) => [id, name] as const),
-        ...[...(rewards ?? []), ...(games ?? [])].map(({ id, name }) => [id, name] as const),
-      ]),
-    [commands, routines, rewards, games, prefix],
   );
 }

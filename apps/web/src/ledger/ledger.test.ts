@@ -30,7 +30,7 @@ test.each<[Partial<Posting>, string]>([
   [{ cause: 'correction', reference: 'take' }, 'taken'],
   [{ cause: 'correction', reference: 'c1' }, '!bell'],
 ])('%j is told as %p', (more, words) => {
-  expect(aboutInWords(posting(more), NAMES)).toBe(words);
+  expect(aboutInWords(posting(more), (id) => NAMES.get(id))).toBe(words);
 });
 
 test('what is asked for has only what was chosen, and a span as a time', () => {

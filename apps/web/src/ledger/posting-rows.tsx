@@ -42,11 +42,11 @@ export function PostingTable({ postings, now, names, open, onOpen, onAbout, onRe
             </td>
             <td className="!whitespace-normal">
               <b>{CAUSE_WORDS[one.cause]}</b>{' '}
-              {names.has(one.reference) ? (
+              {names(one.reference) !== undefined ? (
                 <button
                   type="button"
                   className="hover:underline"
-                  title={`Show only ${names.get(one.reference) ?? ''}`}
+                  title={`Show only ${names(one.reference) ?? ''}`}
                   onClick={() => {
                     onAbout(one.reference);
                   }}

@@ -1,4 +1,5 @@
 export { thing, withThings, type ThingPlace } from './things.js';
+export { useAnyName, useNames, useReferables } from './use-names.js';
 export { AreaParts } from './area-parts.js';
 export { Areas, useAreas } from './areas.js';
 export type {

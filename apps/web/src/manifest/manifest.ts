@@ -72,13 +72,19 @@ export interface Referable {
   readonly kind: ReferenceKind;
   readonly query: ThingQuery;
   /**
-   * @param things what the query answered with; those that cannot be chosen are left out
-   * @returns each with what it is, where blanks take only some of them
+   * @param things what the query answered with
+   * @returns each with its name, with what it is where blanks take only some kinds of it, and whether one may be chosen
    */
   readonly options: (
     things: readonly never[],
     prefix: string,
-  ) => readonly { readonly value: string; readonly label: string; readonly of?: string }[];
+  ) => readonly {
+    readonly value: string;
+    readonly label: string;
+    readonly of?: string;
+    /** false for one that no blank may hold, whose name is still told */
+    readonly offered?: boolean;
+  }[];
   /** where the first is made while there are none, and what the way there is called */
   readonly first: { readonly label: string; readonly to: string };
   /** what opens to choose one, where names say too little */
@@ -114,8 +120,10 @@ export interface Bundled {
 export interface Panel {
   readonly id: string;
   readonly title: string;
-  /** where it stands until somebody arranges the board, in columns of twelve and rows */
-  readonly place: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+  /** how large it is until someone arranges the board, in columns of twelve and rows */
+  readonly size: { readonly w: number; readonly h: number };
+  /** panels of a lower rank stand before it */
+  readonly rank: number;
   readonly load: () => Promise<ComponentType>;
 }
 

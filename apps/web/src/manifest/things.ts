@@ -76,13 +76,12 @@ export function around(given: ThingPlace): Manifest {
     kind,
     query,
     options: (things: readonly Stored<ThingKind>[], prefix) =>
-      things
-        .filter((each) => refers?.fits?.(each) ?? true)
-        .map((each) => ({
-          value: (each as Named).id,
-          label: titleOf(each, prefix),
-          ...(refers?.of === undefined ? {} : { of: refers.of(each) }),
-        })),
+      things.map((each) => ({
+        value: (each as Named).id,
+        label: titleOf(each, prefix),
+        offered: refers?.fits?.(each) ?? true,
+        ...(refers?.of === undefined ? {} : { of: refers.of(each) }),
+      })),
     first: refers?.first ?? { label: `Make ${withArticle(word)} first`, to: `${path}/${NEW}` },
     ...(refers?.picker === undefined ? {} : { picker: refers.picker }),
   };

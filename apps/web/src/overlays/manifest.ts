@@ -19,7 +19,8 @@ export const OVERLAYS: Manifest = {
     {
       id: 'stage',
       title: 'Alerts',
-      place: { x: 4, y: 28, w: 4, h: 8 },
+      size: { w: 4, h: 8 },
+      rank: 80,
       load: async () => (await import('./stage-panel.js')).StagePanel,
     },
   ],

@@ -42,7 +42,8 @@ export const QUEUE: Manifest = {
     {
       id: 'queue',
       title: 'Queue',
-      place: { x: 0, y: 0, w: 4, h: 20 },
+      size: { w: 4, h: 20 },
+      rank: 10,
       load: async () => (await import('./queue-panel.js')).QueuePanel,
     },
   ],

@@ -32,7 +32,8 @@ export const REWARDS: Manifest = {
     {
       id: 'hand-over',
       title: 'To hand over',
-      place: { x: 8, y: 9, w: 4, h: 6 },
+      size: { w: 4, h: 6 },
+      rank: 40,
       load: async () => (await import('./hand-over-panel.js')).HandOverPanel,
     },
   ],

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { NamedRoutine } from '../api/index.js';
 import { AddLink, KindPage, SeveralBar } from '../editing/index.js';
-import { useNames } from '../script/index.js';
+import { useNames } from '../manifest/index.js';
 import { DataTable } from '../table/index.js';
 import { comesLater } from '../ui/index.js';
 import { columnsOf } from './columns.js';

@@ -20,7 +20,8 @@ export const RUNS: Manifest = {
     {
       id: 'running',
       title: 'Running routines',
-      place: { x: 0, y: 20, w: 4, h: 5 },
+      size: { w: 4, h: 5 },
+      rank: 90,
       load: async () => (await import('./running-panel.js')).RunningPanel,
     },
   ],

@@ -5,6 +5,5 @@ export { useScope, type Started } from './scope.js';
 export { TestOnOverlay } from './test-on-overlay.js';
 export { TextField } from './text-field.js';
 export { OneText, SaidText, Texts } from './texts-blank.js';
-export { useNames } from './use-names.js';
 export { ValueReference } from './value-reference.js';
 export { LIVE_OPTIONS, WhenBlank } from './when.js';

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { usePrefix } from '../live/index.js';
 import type { Referable } from '../manifest/index.js';
 import { Choice, comesLater } from '../ui/index.js';
-import { useReferables } from './use-names.js';
+import { useReferables } from '../manifest/index.js';
 
 /** Asked of nobody: what there is when no area brings the kind. */
 const NOTHING = { queryKey: ['nothing'], queryFn: () => [] };
@@ -42,7 +42,7 @@ export function ReferenceChoice(props: ReferenceChoiceProps) {
   const { data } = useQuery(referable?.query ?? NOTHING);
   const options = [
     ...(referable?.options((data ?? []) as readonly never[], prefix) ?? []).filter(
-      (option) => of === undefined || of.includes(option.of ?? ''),
+      (option) => option.offered !== false && (of === undefined || of.includes(option.of ?? '')),
     ),
     ...(otherwise === undefined ? [] : [otherwise]),
   ];

@@ -31,7 +31,7 @@ import {
 import { ScriptProvider, type ScriptContext } from './script-context.js';
 import { StepList } from './step-list.js';
 
-import { useNames } from './use-names.js';
+import { useNames } from '../manifest/index.js';
 
 interface ScriptProps {
   readonly steps: readonly Step[];

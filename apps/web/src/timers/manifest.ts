@@ -16,7 +16,8 @@ export const TIMERS: Manifest = {
     {
       id: 'timers',
       title: 'Timers due',
-      place: { x: 4, y: 9, w: 4, h: 6 },
+      size: { w: 4, h: 6 },
+      rank: 30,
       load: async () => (await import('./timers-panel.js')).TimersPanel,
     },
   ],

@@ -1,6 +1,13 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { arrangementNamed, BOARD_COLUMNS, boardFault, placedPanels, type PanelPlace } from './index.js';
+import {
+  arrangementNamed,
+  BOARD_COLUMNS,
+  boardFault,
+  placedPanels,
+  proposedPlaces,
+  type PanelPlace,
+} from './index.js';
 
 const at = (panel: string, x = 0, y = 0, w = 4, h = 3): PanelPlace => ({ panel, x, y, w, h });
 const names = fc.uniqueArray(fc.constantFrom('timers', 'activity', 'running', 'connection', 'uses', 'queue'));
@@ -52,4 +59,33 @@ test('two arrangements of one name, or one in use that is not there, are refused
     boardFault({ current: '', arrangements: [arrangement, { ...arrangement, name: 'evening ' }] }),
   ).toMatch(/two/u);
   expect(boardFault({ current: 'Morning', arrangements: [arrangement] })).toMatch(/no arrangement/u);
+});
+
+test('panels no one has arranged stand by rank, fill the columns from above, and never lie over one another', () => {
+  const size = fc.record({
+    w: fc.integer({ min: 1, max: BOARD_COLUMNS }),
+    h: fc.integer({ min: 1, max: 9 }),
+    rank: fc.nat(9),
+  });
+  fc.assert(
+    fc.property(fc.array(size, { maxLength: 15 }), (sizes) => {
+      const places = proposedPlaces(sizes.map((each, n) => ({ ...each, panel: String(n) })));
+      expect(new Set(places.map(({ panel }) => panel)).size).toBe(sizes.length);
+      const cells = places.flatMap(({ x, y, w, h }) =>
+        Array.from({ length: w * h }, (_, n) => `${String(x + (n % w))} ${String(y + Math.floor(n / w))}`),
+      );
+      expect(new Set(cells).size).toBe(cells.length);
+      expect(places.every(({ x, w }) => x + w <= BOARD_COLUMNS)).toBe(true);
+      // Each rests on the upper edge or on another.
+      for (const { x, y, w } of places)
+        expect(
+          y === 0 ||
+            Array.from({ length: w }, (_, n) => cells.includes(`${String(x + n)} ${String(y - 1)}`)).some(
+              Boolean,
+            ),
+        ).toBe(true);
+      const ranks = places.map(({ panel }) => sizes[Number(panel)]?.rank ?? 0);
+      expect(ranks).toEqual([...ranks].sort((a, b) => a - b));
+    }),
+  );
 });

@@ -18,6 +18,16 @@ export interface PanelPlace {
   readonly h: number;
 }
 
+/** How large a panel is until someone arranges the board, and which stand before it. */
+export interface PanelSize {
+  readonly panel: string;
+  /** 1 to 12 columns */
+  readonly w: number;
+  readonly h: number;
+  /** panels of a lower rank stand before it */
+  readonly rank: number;
+}
+
 /** Which panels are shown, and where. */
 export interface Arrangement {
   readonly name: string;
@@ -67,6 +77,22 @@ function isOnBoard({ x, y, w, h }: PanelPlace): boolean {
     h >= 1 &&
     y + h <= ROWS
   );
+}
+
+/** Places for panels no one has arranged: by rank, each as far up as it fits, and then as far left. */
+export function proposedPlaces(panels: readonly PanelSize[]): PanelPlace[] {
+  const filled = Array.from({ length: BOARD_COLUMNS }, () => 0);
+  return [...panels]
+    .sort((a, b) => a.rank - b.rank)
+    .map(({ panel, w, h }) => {
+      const starts = Array.from({ length: BOARD_COLUMNS - w + 1 }, (_, x) => ({
+        x,
+        y: Math.max(...filled.slice(x, x + w)),
+      }));
+      const { x, y } = starts.reduce((best, each) => (each.y < best.y ? each : best));
+      filled.fill(y + h, x, x + w);
+      return { panel, x, y, w, h };
+    });
 }
 
 /**

@@ -3,7 +3,9 @@ export {
   BOARD_COLUMNS,
   boardFault,
   placedPanels,
+  proposedPlaces,
   type Arrangement,
   type Board,
   type PanelPlace,
+  type PanelSize,
 } from './board.js';

@@ -2,7 +2,8 @@ import type { Names } from '@gully/core/area';
 import { useQueries } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { usePrefix, type ThingQuery } from '../live/index.js';
-import { useAreas, type Referable } from '../manifest/index.js';
+import { useAreas } from './areas.js';
+import type { Referable } from './manifest.js';
 
 interface Chosen {
   readonly query: ThingQuery;
@@ -15,7 +16,23 @@ export function useReferables(): readonly Referable[] {
   return useMemo(() => areas.flatMap(({ referable }) => referable ?? []), [areas]);
 }
 
-/** The names behind ids, for sentences of steps. */
+/** The names behind ids, whatever kind each is of. */
+export function useAnyName(): (id: string) => string | undefined {
+  const referables = useReferables();
+  const names = useNames();
+  return useMemo(
+    () => (id) => {
+      for (const { kind } of referables) {
+        const name = names(kind, id);
+        if (name !== undefined) return name;
+      }
+      return undefined;
+    },
+    [referables, names],
+  );
+}
+
+/** The names behind ids, by kind, for sentences of steps. */
 export function useNames(): Names {
   const referables = useReferables();
   const prefix = usePrefix();
