@@ -44,6 +44,7 @@ const ORDER = {
     'jobs',
     'live',
     'seeding',
+    'area',
     'problem',
     'security',
     'news',

@@ -39,7 +39,7 @@ export class AppModule {
   static with(environment: Environment, source: DataSource, log: Log): DynamicModule {
     return {
       module: AppModule,
-      imports: [FoundationModule.with(environment, source, log), ...AREAS],
+      imports: [FoundationModule.with(environment, source, log), ...AREAS.map((area) => area.module)],
       controllers: [ChannelController, TasksController],
     };
   }

@@ -1,73 +1,73 @@
-import type { Type } from '@nestjs/common';
-import { ActivityModule } from './activity/index.js';
-import { BoardModule } from './board/index.js';
-import { BundlesModule } from './bundles/index.js';
-import { ChatModule } from './chat/index.js';
-import { CommandsModule } from './commands/index.js';
-import { ConnectionModule } from './connection/index.js';
-import { CurrencyModule } from './currency/index.js';
-import { EconomyModule } from './economy/index.js';
-import { EventsModule } from './events/index.js';
-import { GamesModule } from './games/index.js';
-import { GuardModule } from './guard/index.js';
-import { LedgerModule } from './ledger/index.js';
-import { ListsModule } from './lists/index.js';
-import { MediaModule } from './media/index.js';
-import { MessagesModule } from './messages/index.js';
-import { OutputsModule } from './outputs/index.js';
-import { OverlaysModule } from './overlays/index.js';
-import { PipelineModule } from './pipeline/index.js';
-import { PruningModule } from './pruning/index.js';
-import { QueueModule } from './queue/index.js';
-import { QuietModule } from './quiet/index.js';
-import { RanksModule } from './ranks/index.js';
-import { RehearsalModule } from './rehearsal/index.js';
-import { RewardsModule } from './rewards/index.js';
-import { RoutinesModule } from './routines/index.js';
-import { RunsModule } from './runs/index.js';
-import { SeasonsModule } from './seasons/index.js';
-import { SettingsModule } from './settings/index.js';
-import { StandinModule } from './standin/index.js';
-import { StreamModule } from './stream/index.js';
-import { ThingsModule } from './things/index.js';
-import { TimersModule } from './timers/index.js';
-import { ViewersModule } from './viewers/index.js';
-import { WebhooksModule } from './webhooks/index.js';
+import type { ServerArea } from './area/index.js';
+import { ACTIVITY_AREA } from './activity/area.js';
+import { BOARD_AREA } from './board/area.js';
+import { BUNDLES_AREA } from './bundles/area.js';
+import { CHAT_AREA } from './chat/area.js';
+import { COMMANDS_AREA } from './commands/area.js';
+import { CONNECTION_AREA } from './connection/area.js';
+import { CURRENCY_AREA } from './currency/area.js';
+import { ECONOMY_AREA } from './economy/area.js';
+import { EVENTS_AREA } from './events/area.js';
+import { GAMES_AREA } from './games/area.js';
+import { GUARD_AREA } from './guard/area.js';
+import { LEDGER_AREA } from './ledger/area.js';
+import { LISTS_AREA } from './lists/area.js';
+import { MEDIA_AREA } from './media/area.js';
+import { MESSAGES_AREA } from './messages/area.js';
+import { OUTPUTS_AREA } from './outputs/area.js';
+import { OVERLAYS_AREA } from './overlays/area.js';
+import { PIPELINE_AREA } from './pipeline/area.js';
+import { PRUNING_AREA } from './pruning/area.js';
+import { QUEUE_AREA } from './queue/area.js';
+import { QUIET_AREA } from './quiet/area.js';
+import { RANKS_AREA } from './ranks/area.js';
+import { REHEARSAL_AREA } from './rehearsal/area.js';
+import { REWARDS_AREA } from './rewards/area.js';
+import { ROUTINES_AREA } from './routines/area.js';
+import { RUNS_AREA } from './runs/area.js';
+import { SEASONS_AREA } from './seasons/area.js';
+import { SETTINGS_AREA } from './settings/area.js';
+import { STANDIN_AREA } from './standin/area.js';
+import { STREAM_AREA } from './stream/area.js';
+import { THINGS_AREA } from './things/area.js';
+import { TIMERS_AREA } from './timers/area.js';
+import { VIEWERS_AREA } from './viewers/area.js';
+import { WEBHOOKS_AREA } from './webhooks/area.js';
 
-/** The module of every area. */
-export const AREAS: readonly Type<object>[] = [
-  ActivityModule,
-  BoardModule,
-  BundlesModule,
-  ChatModule,
-  CommandsModule,
-  ConnectionModule,
-  CurrencyModule,
-  EconomyModule,
-  EventsModule,
-  GamesModule,
-  GuardModule,
-  LedgerModule,
-  ListsModule,
-  MediaModule,
-  MessagesModule,
-  OutputsModule,
-  OverlaysModule,
-  PipelineModule,
-  PruningModule,
-  QueueModule,
-  QuietModule,
-  RanksModule,
-  RehearsalModule,
-  RewardsModule,
-  RoutinesModule,
-  RunsModule,
-  SeasonsModule,
-  SettingsModule,
-  StandinModule,
-  StreamModule,
-  ThingsModule,
-  TimersModule,
-  ViewersModule,
-  WebhooksModule,
+/** Every area, in the order in which the demo is made of their parts. */
+export const AREAS: readonly ServerArea[] = [
+  SETTINGS_AREA,
+  LISTS_AREA,
+  OVERLAYS_AREA,
+  OUTPUTS_AREA,
+  WEBHOOKS_AREA,
+  ROUTINES_AREA,
+  COMMANDS_AREA,
+  TIMERS_AREA,
+  GUARD_AREA,
+  CURRENCY_AREA,
+  SEASONS_AREA,
+  RANKS_AREA,
+  QUEUE_AREA,
+  REWARDS_AREA,
+  GAMES_AREA,
+  STREAM_AREA,
+  ACTIVITY_AREA,
+  BOARD_AREA,
+  BUNDLES_AREA,
+  CHAT_AREA,
+  CONNECTION_AREA,
+  ECONOMY_AREA,
+  EVENTS_AREA,
+  LEDGER_AREA,
+  MEDIA_AREA,
+  MESSAGES_AREA,
+  PIPELINE_AREA,
+  PRUNING_AREA,
+  QUIET_AREA,
+  REHEARSAL_AREA,
+  RUNS_AREA,
+  STANDIN_AREA,
+  THINGS_AREA,
+  VIEWERS_AREA,
 ];

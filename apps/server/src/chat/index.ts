@@ -4,7 +4,6 @@ export { insertLines, staleHours } from './lines-of-viewers.js';
 export { ChatModule } from './chat.module.js';
 export { ConnectionService } from './connection.js';
 export { HandledMessages } from './handled-messages.js';
-export { HandledMessages1797080400000 } from './migration.js';
 export { CONNECTION, type Heard, type Moderated } from './heard.js';
 export type { Undelivered } from './deliveries.js';
 export type { Present } from './room.js';

@@ -3,8 +3,6 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { DecodingAnswer, DecodingOrder } from './decoding-child.js';
 import type { Examined } from './examined.js';
 
-/** By the clock, in milliseconds; the process ends itself after five seconds of computing. */
-const MOST_MS = 30_000;
 /** How long the process stays without work, in milliseconds. */
 const IDLE_MS = 30_000;
 
@@ -17,6 +15,8 @@ const TOO_MUCH: Examined = {
 export class Decoder implements OnApplicationShutdown {
   /** processor time one file may take, in microseconds */
   mostCpu = 5_000_000;
+  /** by the clock, in milliseconds: for a file that makes the process wait instead of compute */
+  mostTime = 30_000;
   private child?: ChildProcess;
   private turn: Promise<unknown> = Promise.resolve();
   private idle?: NodeJS.Timeout;
@@ -39,7 +39,7 @@ export class Decoder implements OnApplicationShutdown {
     if (child === undefined) return { refused: 'The program that opens files did not start. Try again' };
     child.ref();
     child.channel?.ref();
-    const late = setTimeout(() => child.kill('SIGKILL'), MOST_MS);
+    const late = setTimeout(() => child.kill('SIGKILL'), this.mostTime);
     child.send({ path, mostCpu: this.mostCpu } satisfies DecodingOrder);
     const answer = await answerOf(child);
     clearTimeout(late);

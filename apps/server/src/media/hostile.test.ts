@@ -14,7 +14,7 @@ beforeAll(async () => {
   standin = await newStandin();
   gully = await Gully.start(standin, folder);
   // Enough for the small one below, and sooner over.
-  gully.app.get(Decoder).mostCpu = 1_000_000;
+  Object.assign(gully.app.get(Decoder), { mostCpu: 1_000_000, mostTime: 10_000 });
 });
 afterAll(async () => {
   await gully.stop();

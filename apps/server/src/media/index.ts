@@ -1,8 +1,6 @@
-export { Media1797055200000 } from './migration.js';
 export { Decoder } from './decoder.js';
 export { MediaFiles } from './media-files.js';
 export { urlOfFile } from './media.controller.js';
 export { MediaModule } from './media.module.js';
 export { MediaService } from './media.service.js';
-export { MEDIA_ROWS } from './rows.js';
 export { shippedMedia } from './shipped.js';

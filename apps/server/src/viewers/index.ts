@@ -5,6 +5,5 @@ export { ViewerParts, type Joined } from './viewer-parts.js';
 export { WatchTime } from './watch-time.js';
 export * from './rows.js';
 export { actorsInWords } from './actors.js';
-export { SubscribedTier1797048000000 } from './migration.js';
 export { ERASED } from './erasing.js';
 export { ViewerChanges } from './viewer-changes.js';
