@@ -1,8 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
-import { join } from 'node:path';
 import type { Standin } from '@gully/standin/standin';
+import { describeApi } from '../api-description.js';
 import { Gully, newStandin } from '../test-support/index.js';
 
 interface Schema {
@@ -23,9 +22,7 @@ interface Description {
   readonly paths: Readonly<Record<string, Readonly<Record<string, Operation>>>>;
   readonly components: { readonly schemas: Readonly<Record<string, Schema>> };
 }
-const { paths, components } = JSON.parse(
-  readFileSync(join(process.cwd(), 'apps/server/openapi.json'), 'utf8'),
-) as Description;
+const { paths, components } = (await describeApi()) as unknown as Description;
 
 let standin: Standin;
 let gully: Gully;

@@ -4,70 +4,6 @@
  */
 
 export interface paths {
-    "/api/channel": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["ChannelController_channel"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/health": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["ChannelController_health"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tasks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["TasksController_all"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tasks/{id}/cancel": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TasksController_cancel"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/activity": {
         parameters: {
             query?: never;
@@ -164,6 +100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/channel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ChannelController_channel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/chat/lines": {
         parameters: {
             query?: never;
@@ -212,6 +164,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CommandsController_list"];
+        put?: never;
+        post: operations["CommandsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commands/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CommandsController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commands/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CommandsController_find"];
+        put: operations["CommandsController_change"];
+        post?: never;
+        delete: operations["CommandsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commands/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CommandsController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/commands/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CommandsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/connection": {
         parameters: {
             query?: never;
@@ -222,22 +254,6 @@ export interface paths {
         get: operations["ChatController_state"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/connection/try": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ChatController_tryNow"];
         delete?: never;
         options?: never;
         head?: never;
@@ -276,39 +292,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/commands": {
+    "/api/connection/try": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["CommandsController_list"];
+        get?: never;
         put?: never;
-        post: operations["CommandsController_create"];
+        post: operations["ChatController_tryNow"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/commands/{id}": {
+    "/api/counters": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["CommandsController_find"];
-        put: operations["CommandsController_change"];
+        get: operations["CountersController_list"];
+        put?: never;
         post?: never;
-        delete: operations["CommandsController_remove"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/commands/{id}/step-back": {
+    "/api/counters/{name}": {
         parameters: {
             query?: never;
             header?: never;
@@ -316,41 +332,9 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
-        post: operations["CommandsController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/commands/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CommandsController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/commands/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CommandsController_restore"];
-        delete?: never;
+        put: operations["CountersController_set"];
+        post?: never;
+        delete: operations["CountersController_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -366,38 +350,6 @@ export interface paths {
         get: operations["CurrencyController_now"];
         put: operations["CurrencyController_set"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/currency/ranks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["CurrencyController_ranks"];
-        put: operations["CurrencyController_setRanks"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/currency/by-hand/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CurrencyController_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -420,7 +372,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/currency/transfer": {
+    "/api/currency/by-hand/look": {
         parameters: {
             query?: never;
             header?: never;
@@ -429,23 +381,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["CurrencyController_transfer"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/currency/file/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CurrencyController_lookAtFile"];
+        post: operations["CurrencyController_look"];
         delete?: never;
         options?: never;
         head?: never;
@@ -468,6 +404,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/currency/file/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_lookAtFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/ranks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CurrencyController_ranks"];
+        put: operations["CurrencyController_setRanks"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/ranks/holders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RanksController_holders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/currency/reset": {
         parameters: {
             query?: never;
@@ -478,6 +462,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["CurrencyController_reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/currency/transfer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CurrencyController_transfer"];
         delete?: never;
         options?: never;
         head?: never;
@@ -516,38 +516,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/routines/{id}/run": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ByHandController_run"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/late-events": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["LateEventsController_now"];
-        put: operations["LateEventsController_set"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/games": {
         parameters: {
             query?: never;
@@ -558,38 +526,6 @@ export interface paths {
         get: operations["GamesController_list"];
         put?: never;
         post: operations["GamesController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/games/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["GamesController_change"];
-        post?: never;
-        delete: operations["GamesController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/games/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["GamesController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -612,6 +548,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/games/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["GamesController_change"];
+        post?: never;
+        delete: operations["GamesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/games/{id}/restore": {
         parameters: {
             query?: never;
@@ -628,55 +580,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plays/running": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PlaysController_running"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plays": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PlaysController_page"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plays/of/{viewer}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PlaysController_of"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plays/games/{id}/recompute": {
+    "/api/games/{id}/step-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -685,22 +589,22 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["PlaysController_recompute"];
+        post: operations["GamesController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/plays/games/{id}": {
+    "/api/guard": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["PlaysController_played"];
-        put?: never;
+        get: operations["GuardController_now"];
+        put: operations["GuardController_set"];
         post?: never;
         delete?: never;
         options?: never;
@@ -708,23 +612,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plays/games/{id}/measured": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PlaysController_measured"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/plays/games/{id}/act": {
+    "/api/guard/beginning": {
         parameters: {
             query?: never;
             header?: never;
@@ -733,167 +621,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["PlaysController_act"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PhrasesController_all"];
-        put?: never;
-        post: operations["PhrasesController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/word-lists": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PhrasesController_wordLists"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/word-lists/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PhrasesController_words"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/read": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["PhrasesController_read"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/{id}/text": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PhrasesController_text"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/{id}/csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["PhrasesController_csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["PhrasesController_change"];
-        post?: never;
-        delete: operations["PhrasesController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["PhrasesController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["PhrasesController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/phrase-groups/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["PhrasesController_restore"];
+        post: operations["GuardController_beginning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -932,16 +660,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/guard/catches/{id}/undo": {
+    "/api/guard/catches/{id}/exceptions": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["CatchesController_exceptions"];
         put?: never;
-        post: operations["CatchesController_undo"];
+        post: operations["CatchesController_except"];
         delete?: never;
         options?: never;
         head?: never;
@@ -964,31 +692,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/guard/catches/{id}/exceptions": {
+    "/api/guard/catches/{id}/undo": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["CatchesController_exceptions"];
+        get?: never;
         put?: never;
-        post: operations["CatchesController_except"];
+        post: operations["CatchesController_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/guard/streams": {
+    "/api/guard/counts": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["ReplaysController_streams"];
+        get: operations["GuardController_counts"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/graces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersStandingController_graces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ReplaysController_labels"];
+        put: operations["ReplaysController_label"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1028,128 +788,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/guard/labels": {
+    "/api/guard/streams": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["ReplaysController_labels"];
-        put: operations["ReplaysController_label"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/graces": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["ViewersStandingController_graces"];
+        get: operations["ReplaysController_streams"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/viewers/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["ViewersStandingController_one"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/viewers/{id}/grace": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ViewersStandingController_grace"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/viewers/{id}/act": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ViewersStandingController_act"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["GuardController_now"];
-        put: operations["GuardController_set"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/counts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["GuardController_counts"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/guard/beginning": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["GuardController_beginning"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1172,6 +820,198 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guard/viewers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ViewersStandingController_one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/viewers/{id}/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersStandingController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/guard/viewers/{id}/grace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersStandingController_grace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HandlesController_list"];
+        put?: never;
+        post: operations["HandlesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["HandlesController_change"];
+        post?: never;
+        delete: operations["HandlesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["HandlesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/handles/{id}/viewers/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["HandlesController_setOf"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ChannelController_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kept-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["KeptDaysController_now"];
+        put: operations["KeptDaysController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/late-events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["LateEventsController_now"];
+        put: operations["LateEventsController_set"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ledger": {
         parameters: {
             query?: never;
@@ -1182,6 +1022,38 @@ export interface paths {
         get: operations["LedgerController_all"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/reversal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["LedgerController_reverseAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/reversal/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["LedgerController_lookAll"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1220,32 +1092,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ledger/reversal/look": {
+    "/api/ledger/{id}/entries": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["LedgerController_entries"];
         put?: never;
-        post: operations["LedgerController_lookAll"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/ledger/reversal": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["LedgerController_reverseAll"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1268,22 +1124,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ledger/{id}/entries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["LedgerController_entries"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/lists": {
         parameters: {
             query?: never;
@@ -1294,70 +1134,6 @@ export interface paths {
         get: operations["ListsController_all"];
         put?: never;
         post: operations["ListsController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lists/{id}/text": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["ListsController_text"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lists/{id}/new-round": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ListsController_beginAnew"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lists/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["ListsController_change"];
-        post?: never;
-        delete: operations["ListsController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lists/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ListsController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1380,6 +1156,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["ListsController_change"];
+        post?: never;
+        delete: operations["ListsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/new-round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_beginAnew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lists/{id}/restore": {
         parameters: {
             query?: never;
@@ -1396,6 +1204,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ListsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ListsController_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/media": {
         parameters: {
             query?: never;
@@ -1406,6 +1246,22 @@ export interface paths {
         get: operations["MediaController_list"];
         put?: never;
         post: operations["MediaController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/media/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["MediaController_several"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1444,38 +1300,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/media/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["MediaController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/media/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["MediaController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/media/{id}/restore": {
         parameters: {
             query?: never;
@@ -1492,16 +1316,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/overlay/media/{file}": {
+    "/api/media/{id}/step-back": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["MediaFilesController_content"];
+        get?: never;
         put?: never;
-        post?: never;
+        post: operations["MediaController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1556,38 +1380,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/outputs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["OutputsController_change"];
-        post?: never;
-        delete: operations["OutputsController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/outputs/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["OutputsController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/outputs/several": {
         parameters: {
             query?: never;
@@ -1599,6 +1391,22 @@ export interface paths {
         put?: never;
         post: operations["OutputsController_several"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outputs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["OutputsController_change"];
+        post?: never;
+        delete: operations["OutputsController_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1620,16 +1428,16 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/output/{file}.txt": {
+    "/api/outputs/{id}/step-back": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["OutputFilesController_text"];
+        get?: never;
         put?: never;
-        post?: never;
+        post: operations["OutputsController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1652,22 +1460,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/overlays/stages": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["OverlaysController_stages"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/overlays/preview": {
         parameters: {
             query?: never;
@@ -1678,6 +1470,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["OverlaysController_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/stages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OverlaysController_stages"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1695,6 +1519,22 @@ export interface paths {
         put?: never;
         post: operations["OverlaysController_test"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overlays/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["OverlaysController_change"];
+        post?: never;
+        delete: operations["OverlaysController_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1732,6 +1572,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/overlays/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["OverlaysController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overlays/{id}/stage": {
         parameters: {
             query?: never;
@@ -1743,22 +1599,6 @@ export interface paths {
         put?: never;
         post: operations["OverlaysController_act"];
         delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/overlays/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["OverlaysController_change"];
-        post?: never;
-        delete: operations["OverlaysController_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1780,7 +1620,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/overlays/several": {
+    "/api/phrase-groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_all"];
+        put?: never;
+        post: operations["PhrasesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/read": {
         parameters: {
             query?: never;
             header?: never;
@@ -1789,14 +1645,14 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["OverlaysController_several"];
+        post: operations["PhrasesController_read"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/overlays/{id}/restore": {
+    "/api/phrase-groups/several": {
         parameters: {
             query?: never;
             header?: never;
@@ -1805,69 +1661,21 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["OverlaysController_restore"];
+        post: operations["PhrasesController_several"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/overlay/people/{name}": {
+    "/api/phrase-groups/word-lists": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["PortraitsController_portrait"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/kept-days": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["KeptDaysController_now"];
-        put: operations["KeptDaysController_set"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["QueuesController_list"];
-        put?: never;
-        post: operations["QueuesController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues/standing": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["QueuesController_standing"];
+        get: operations["PhrasesController_wordLists"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1876,47 +1684,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/queues/{id}/acts": {
+    "/api/phrase-groups/word-lists/{code}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["PhrasesController_words"];
         put?: never;
-        post: operations["QueuesController_act"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues/acts/{undo}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["QueuesController_undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues/bumps/{viewer}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["QueuesController_bump"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1924,7 +1700,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/queues/{id}": {
+    "/api/phrase-groups/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1932,87 +1708,23 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["QueuesController_change"];
+        put: operations["PhrasesController_change"];
         post?: never;
-        delete: operations["QueuesController_remove"];
+        delete: operations["PhrasesController_remove"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/queues/{id}/step-back": {
+    "/api/phrase-groups/{id}/csv": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["PhrasesController_csv"];
         put?: never;
-        post: operations["QueuesController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["QueuesController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/queues/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["QueuesController_restore"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/handles": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["HandlesController_list"];
-        put?: never;
-        post: operations["HandlesController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/handles/{id}/viewers/{viewer}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["HandlesController_setOf"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2020,7 +1732,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/handles/{id}": {
+    "/api/phrase-groups/{id}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -2028,47 +1740,79 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["HandlesController_change"];
+        put?: never;
+        post: operations["PhrasesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PhrasesController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/phrase-groups/{id}/text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PhrasesController_text"];
+        put?: never;
         post?: never;
-        delete: operations["HandlesController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/handles/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["HandlesController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/handles/several": {
+    "/api/plays": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["PlaysController_page"];
         put?: never;
-        post: operations["HandlesController_several"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/handles/{id}/restore": {
+    "/api/plays/games/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_played"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/act": {
         parameters: {
             query?: never;
             header?: never;
@@ -2077,7 +1821,71 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["HandlesController_restore"];
+        post: operations["PlaysController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/games/{id}/recompute": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["PlaysController_recompute"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/of/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plays/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PlaysController_running"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2092,6 +1900,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["HistoryController_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queue-history/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["HistoryController_csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2132,22 +1956,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/queue-history/csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["HistoryController_csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/queue-history/viewers/{id}": {
         parameters: {
             query?: never;
@@ -2158,6 +1966,150 @@ export interface paths {
         get: operations["HistoryController_viewer"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["QueuesController_list"];
+        put?: never;
+        post: operations["QueuesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/acts/{undo}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/bumps/{viewer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["QueuesController_bump"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["QueuesController_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["QueuesController_change"];
+        post?: never;
+        delete: operations["QueuesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["QueuesController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2180,182 +2132,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/currency/ranks/holders": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RanksController_holders"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/timers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["NextTimerController_nextTimer"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/lines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RehearsalController_say"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/events": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RehearsalController_happen"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rehearsal/{session}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["RehearsalController_reset"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RewardsController_list"];
-        put?: never;
-        post: operations["RewardsController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards/help": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RewardsController_help"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["RewardsController_change"];
-        post?: never;
-        delete: operations["RewardsController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RewardsController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RewardsController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rewards/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["RewardsController_restore"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/redemptions": {
         parameters: {
             query?: never;
@@ -2364,22 +2140,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["RedemptionsController_page"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/redemptions/count": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RedemptionsController_count"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2398,6 +2158,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["RedemptionsController_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redemptions/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RedemptionsController_count"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2436,113 +2212,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/counters": {
+    "/api/rehearsal/events": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["CountersController_list"];
+        get?: never;
+        put?: never;
+        post: operations["RehearsalController_happen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RehearsalController_say"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NextTimerController_nextTimer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearsal/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/counters/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["CountersController_set"];
-        post?: never;
-        delete: operations["CountersController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["NamedRoutinesController_list"];
-        put?: never;
-        post: operations["NamedRoutinesController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["NamedRoutinesController_change"];
-        post?: never;
-        delete: operations["NamedRoutinesController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["NamedRoutinesController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["NamedRoutinesController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/routines/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["NamedRoutinesController_restore"];
-        delete?: never;
+        delete: operations["RehearsalController_reset"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2558,6 +2286,22 @@ export interface paths {
         get: operations["RememberedController_names"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/remembered/forget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RememberedController_forget"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2580,7 +2324,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/remembered/forget": {
+    "/api/rewards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RewardsController_list"];
+        put?: never;
+        post: operations["RewardsController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/help": {
         parameters: {
             query?: never;
             header?: never;
@@ -2589,7 +2349,167 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["RememberedController_forget"];
+        post: operations["RewardsController_help"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["RewardsController_change"];
+        post?: never;
+        delete: operations["RewardsController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rewards/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["RewardsController_stepBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["NamedRoutinesController_list"];
+        put?: never;
+        post: operations["NamedRoutinesController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NamedRoutinesController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["NamedRoutinesController_change"];
+        post?: never;
+        delete: operations["NamedRoutinesController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NamedRoutinesController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ByHandController_run"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/routines/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["NamedRoutinesController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2644,22 +2564,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/runs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["RunsController_why"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/runs/stop": {
         parameters: {
             query?: never;
@@ -2676,6 +2580,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["RunsController_why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/seasons": {
         parameters: {
             query?: never;
@@ -2685,38 +2605,6 @@ export interface paths {
         };
         get: operations["SeasonsController_all"];
         put: operations["SeasonsController_set"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/seasons/leaderboard": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["SeasonsController_board"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/seasons/ending": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["SeasonsController_ending"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2740,16 +2628,32 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/seasons/{id}/undo": {
+    "/api/seasons/ending": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["SeasonsController_ending"];
         put?: never;
-        post: operations["SeasonsController_undo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/leaderboard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SeasonsController_board"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2772,6 +2676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/seasons/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["SeasonsController_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -2781,22 +2701,6 @@ export interface paths {
         };
         get: operations["SettingsController_all"];
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/settings/prefix": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["SettingsController_setPrefix"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2820,6 +2724,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings/prefix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["SettingsController_setPrefix"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standin/crowd": {
         parameters: {
             query?: never;
@@ -2830,6 +2750,38 @@ export interface paths {
         get: operations["StandinController_crowd"];
         put?: never;
         post: operations["StandinController_setCrowd"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standin/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["StandinController_drop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standin/event": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["StandinController_raise"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2868,38 +2820,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/standin/event": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["StandinController_raise"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/standin/drop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["StandinController_drop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/stream": {
         parameters: {
             query?: never;
@@ -2910,6 +2830,198 @@ export interface paths {
         get: operations["StreamController_state"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TasksController_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TasksController_cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_list"];
+        put?: never;
+        post: operations["TimersController_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/breathing-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_breathing"];
+        put: operations["TimersController_setBreathing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/rate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_rate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersController_several"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["TimersController_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["TimersController_change"];
+        post?: never;
+        delete: operations["TimersController_remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/fire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimingController_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersController_restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}/step-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["TimersController_stepBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2948,214 +3060,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/timers": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["TimersController_list"];
-        put?: never;
-        post: operations["TimersController_create"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/standing": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["TimersController_standing"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/rate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["TimersController_rate"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/breathing-room": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["TimersController_breathing"];
-        put: operations["TimersController_setBreathing"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["TimersController_change"];
-        post?: never;
-        delete: operations["TimersController_remove"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/step-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimersController_stepBack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/several": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimersController_several"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimersController_restore"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/hold": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimingController_hold"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/timers/{id}/fire": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["TimingController_fire"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/export": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["CsvController_export"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/import/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CsvController_preview"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["CsvController_apply"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/viewers": {
         parameters: {
             query?: never;
@@ -3188,6 +3092,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/viewers/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["CsvController_export"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CsvController_apply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["CsvController_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/merges/{merge}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_undoMerge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewers/{id}": {
         parameters: {
             query?: never;
@@ -3204,6 +3172,22 @@ export interface paths {
         patch: operations["ViewersController_mark"];
         trace?: never;
     };
+    "/api/viewers/{id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_erase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/viewers/{id}/lines": {
         parameters: {
             query?: never;
@@ -3214,6 +3198,22 @@ export interface paths {
         get: operations["ViewersController_lines"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewers/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ViewersController_merge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3262,54 +3262,6 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["ViewersController_restoreNote"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/{id}/merge": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ViewersController_merge"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/merges/{merge}/undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ViewersController_undoMerge"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/viewers/{id}/erase": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["ViewersController_erase"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3380,60 +3332,97 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/output/{file}.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["OutputFilesController_text"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/overlay/media/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["MediaFilesController_content"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/overlay/people/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["PortraitsController_portrait"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        ChannelDto: {
-            name: string;
-            botName: string;
-            prefix: string;
-            /** @description IANA name of the time zone hours are told in */
-            timeZone: string;
-            /** @description names of the connections chat comes by */
-            connections: string[];
-            /** @description true when a simulated platform stands in for a real one */
-            standin: boolean;
-        };
-        HealthDto: {
-            /** @description false while what happens cannot be written, and when the database is damaged */
-            ok: boolean;
-            /** @description what is wrong and what to do; empty when nothing is */
-            words: string;
-            /**
-             * Format: date-time
-             * @description since when
-             */
-            since: string | null;
-        };
-        TaskDto: {
-            id: string;
-            name: string;
-            /** @description what it is doing now; empty before it begins */
-            doing: string;
-            done: number;
-            /** @description 0 where it is not known how much there is to do */
-            total: number;
-        };
-        ProblemView: {
-            type: string;
-            status: number;
-            title: string;
-            detail: string;
-            fields?: {
-                [key: string]: string;
-            };
-            current?: {
-                [key: string]: unknown;
-            };
-        };
-        /** @enum {string} */
-        ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
-        /** @enum {string} */
-        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group";
         AboutDto: {
             kind: components["schemas"]["AboutKind"];
             id: string;
+        };
+        /** @enum {string} */
+        AboutKind: "line" | "run" | "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group";
+        /** @enum {string} */
+        AccountKind: "house" | "viewer" | "escrow";
+        ActBodyDto: {
+            /** @enum {string} */
+            does: "timeout" | "ban" | "lift";
+            seconds?: number;
+            reason?: string;
+        };
+        ActDoneDto: {
+            /** @description what takes it back */
+            undo: string | null;
+        };
+        ActDto: {
+            /** @enum {string} */
+            does: "open" | "close" | "empty" | "call" | "random" | "choose" | "confirm" | "miss" | "done" | "add" | "remove" | "front" | "move";
+            /** @description whom it concerns, an entry’s id */
+            entry?: string;
+            /** @description whom to add, a viewer’s id */
+            viewer?: string;
+            /** @description before whom to move them, an entry’s id; left out for the end */
+            before?: string;
+        };
+        ActOnDto: {
+            ids: string[];
+            act: components["schemas"]["RedemptionAct"];
+            /** @description why it is returned */
+            note?: string;
+        };
+        ActedDto: {
+            /** @description those it was done to */
+            done: string[];
+            /** @description why others were left, in words */
+            left: string[];
         };
         ActivityDto: {
             id: string;
@@ -3445,18 +3434,166 @@ export interface components {
             /** @description what can be opened from it: the why of a line or a run, or a thing */
             about: components["schemas"]["AboutDto"] | null;
         };
-        PlaceDto: {
-            panel: string;
-            x: number;
-            y: number;
-            w: number;
-            h: number;
+        /** @enum {string} */
+        ActivityKind: "connection" | "arrival" | "ran" | "stopped" | "changed" | "event";
+        "Add-lineStep": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "Add-lineStep";
+            id: string;
+            text: string;
+            list: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        AddressDto: {
+            /** @description the path it is opened at, secret */
+            path: string;
+        };
+        /** @enum {string} */
+        AfterRestart: "go-on" | "end";
+        AlsoChangedDto: {
+            id: string;
+            words: string;
+            /** @description whether the guard looks at more with it than before */
+            adds: boolean;
+        };
+        AnswerDto: {
+            name: string;
+            private: boolean;
+            required: boolean;
+            given: boolean;
+            /** @description null where it is private, or was not given */
+            text: string | null;
+        };
+        AppliedDto: {
+            added: number;
+            changed: number;
         };
         ArrangementDto: {
             name: string;
             places: components["schemas"]["PlaceDto"][];
             hidden: string[];
         };
+        AsPlayedDto: {
+            version: number;
+            /**
+             * Format: date-time
+             * @description when these settings were first played by
+             */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            plays: number;
+            staked: number;
+            paid: number;
+            /** @description of one unit staked */
+            returns: number | null;
+            expected: number | null;
+            outcomes: components["schemas"]["OutcomeDto"][];
+            /** @description the chance that chance alone strays as far */
+            p: number | null;
+            /** @enum {string} */
+            test: "chi-square" | "exact" | "none";
+            words: string;
+        };
+        AskDto: {
+            name: string;
+            type: components["schemas"]["AskType"];
+            required: boolean;
+            /** @description shown to the streamer alone */
+            private: boolean;
+            choices: string[];
+        };
+        /** @enum {string} */
+        AskType: "text" | "choice" | "address" | "account";
+        AwardDto: {
+            by: components["schemas"]["Board"];
+            place: number;
+            amount: number;
+        };
+        AwardedDto: {
+            viewer: string;
+            name: string;
+            amount: number;
+        };
+        BalanceDto: {
+            /** @description whose balance it is */
+            name: string;
+            balance: number;
+            earned: number;
+            regular: boolean;
+            /** @description empty for none */
+            rank: string;
+            next: components["schemas"]["NextRankDto"] | null;
+            place: number;
+            /** @description how many viewers have any */
+            of: number;
+            causes: components["schemas"]["CauseDto"][];
+        };
+        BalanceFileDto: {
+            does: components["schemas"]["ByHandAct"];
+            /** @description CSV: a viewer and an amount in each line */
+            text: string;
+        };
+        BalanceFileImportDto: {
+            id: string;
+        };
+        BalanceFileLookDto: {
+            /** @description viewers whose balance changes */
+            viewers: number;
+            /** @description what all balances together go up by */
+            total: number;
+            /** @description those who have less than is taken */
+            short: components["schemas"]["ShortOfDto"][];
+            /** @description those who would be above the cap, and by how much */
+            over: components["schemas"]["ShortOfDto"][];
+            /** @description the movement, once it is made */
+            posting: number | null;
+            /** @description what importing it is asked for by */
+            id: string;
+            lines: number;
+            /** @description lines that are left out, and why */
+            faults: components["schemas"]["FileFaultDto"][];
+        };
+        BeginDto: {
+            /** @enum {string} */
+            way: "mild" | "usual" | "strict";
+            /** @description what takes over its limits and its ladder; left out for a guard that was never set */
+            settings?: {
+                [key: string]: unknown;
+            };
+            /** @description what else is to be as in that way, by id */
+            also?: string[];
+        };
+        BeginningDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description what it would change beside limits and ladder */
+            also: components["schemas"]["AlsoChangedDto"][];
+        };
+        BenchDto: {
+            /** @enum {string} */
+            whom: "named" | "buyer";
+            lengths: components["schemas"]["BenchLengthDto"][];
+            spares: components["schemas"]["Role"][];
+            never: components["schemas"]["NamedViewerDto"][];
+        };
+        BenchLengthDto: {
+            seconds: number;
+            price: number | null;
+            cheer: number | null;
+            tip: number | null;
+        };
+        BinDto: {
+            from: number;
+            viewers: number;
+        };
+        /** @enum {string} */
+        Board: "balance" | "earned" | "watch" | "messages" | "wins";
         BoardDto: {
             /** @description the name of the arrangement in use; empty for the proposed one */
             current: string;
@@ -3464,31 +3601,22 @@ export interface components {
             /** @description the version the change is made on */
             version: number;
         };
-        QuestionDto: {
-            name: string;
-            /** @enum {string} */
-            type: "text" | "number" | "yes-no" | "choice";
-            default: string;
-            help: string;
-            choices: string[];
+        BreathingRoomDto: {
+            /** @description at least so many seconds between any two timers */
+            seconds: number;
+            /** @description lines of timers within ten minutes */
+            most: number;
         };
-        ExportDto: {
-            title: string;
-            author: string;
-            note: string;
-            questions: components["schemas"]["QuestionDto"][];
-            "phrase-groups"?: string[];
-            timers?: string[];
-            commands?: string[];
-            games?: string[];
-            rewards?: string[];
-            handles?: string[];
-            queues?: string[];
-            routines?: string[];
-            lists?: string[];
-            outputs?: string[];
-            overlays?: string[];
-            media?: string[];
+        BreathingSettingDto: {
+            value: components["schemas"]["BreathingRoomDto"];
+            /** @description the version the change is made on */
+            version: number;
+        };
+        BumpHolderDto: {
+            viewer: string;
+            name: string;
+            /** Format: date-time */
+            at: string;
         };
         BundleDto: {
             /** @description the file, see docs/formats */
@@ -3499,28 +3627,112 @@ export interface components {
                 [key: string]: string;
             };
         };
-        LookedDto: {
-            /** @enum {string} */
-            kind: "phrase-groups" | "timers" | "commands" | "games" | "rewards" | "handles" | "queues" | "routines" | "lists" | "outputs" | "overlays" | "media";
-            name: string;
-            /** @enum {string} */
-            state: "new" | "same" | "different";
-            missing: string[];
-            /** @description its texts may ask for more work than a run may do, so it would end on the way */
-            costly: boolean;
-            theirs: {
-                [key: string]: unknown;
-            };
-            ours: {
-                [key: string]: unknown;
-            } | null;
+        /** @enum {string} */
+        ByHandAct: "give" | "take" | "set";
+        ByHandDoneDto: {
+            does: components["schemas"]["ByHandAct"];
+            amount: number;
+            /** @description ids of viewers */
+            viewers?: string[];
+            /** @description everybody in the room */
+            present?: boolean;
+            role?: components["schemas"]["Role"];
+            /** @description made by the page: asked for twice under the same key, it is done once */
+            key: string;
         };
-        LookDto: {
+        ByHandDto: {
+            does: components["schemas"]["ByHandAct"];
+            amount: number;
+            /** @description ids of viewers */
+            viewers?: string[];
+            /** @description everybody in the room */
+            present?: boolean;
+            role?: components["schemas"]["Role"];
+        };
+        ByHandEffectDto: {
+            /** @description viewers whose balance changes */
+            viewers: number;
+            /** @description what all balances together go up by */
+            total: number;
+            /** @description those who have less than is taken */
+            short: components["schemas"]["ShortOfDto"][];
+            /** @description those who would be above the cap, and by how much */
+            over: components["schemas"]["ShortOfDto"][];
+            /** @description the movement, once it is made */
+            posting: number | null;
+        };
+        CallRulesDto: {
+            seconds: number;
+            /** @enum {string} */
+            missed: "out" | "back";
+            places: number;
+            next: boolean;
+            privately: boolean;
+        };
+        /** @enum {string} */
+        CatchAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban" | "kick" | "lift" | "bench";
+        CatchDto: {
+            /** @description of a catch, the id of the line */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            viewer: string;
+            name: string;
+            /** @description the person who did it; null for the guard */
+            by: string | null;
+            does: components["schemas"]["CatchAction"];
+            /** @description of a timeout, or how far back was cleared */
+            seconds: number;
+            /** @description the message; of what people did, the reason they gave */
+            text: string;
+            fragments: components["schemas"]["FragmentDto"][];
+            filter: components["schemas"]["FilterName"] | null;
+            /** @description what the filter is called; empty for what people did */
             title: string;
-            author: string;
+            measure: string;
+            /** @description the limit it is held against */
+            allowed: string;
+            /** @description of the ladder, from 1; 0 where it had no part in it */
+            step: number;
+            /** @description it counts towards the next step */
+            strike: boolean;
+            /** @description why nothing was done about it */
+            spared: string | null;
+            /** Format: date-time */
+            until: string | null;
+            state: components["schemas"]["CatchState"];
             note: string;
-            questions: components["schemas"]["QuestionDto"][];
-            items: components["schemas"]["LookedDto"][];
+            /** Format: date-time */
+            undoneAt: string | null;
+            label: components["schemas"]["CatchLabel"] | null;
+        };
+        /** @enum {string} */
+        CatchKind: "guard" | "people" | "undone" | "failed";
+        /** @enum {string} */
+        CatchLabel: "right" | "wrong" | "stricter";
+        /** @enum {string} */
+        CatchState: "none" | "waiting" | "done" | "failed";
+        CauseDto: {
+            cause: components["schemas"]["LedgerCause"];
+            amount: number;
+        };
+        ChannelDto: {
+            name: string;
+            botName: string;
+            prefix: string;
+            /** @description IANA name of the time zone hours are told in */
+            timeZone: string;
+            /** @description names of the connections chat comes by */
+            connections: string[];
+            /** @description true when a simulated platform stands in for a real one */
+            standin: boolean;
+        };
+        CheckDto: {
+            rule: string;
+            measure: string;
+            /** @enum {string} */
+            outcome: "passed" | "stopped" | "noted" | "warned";
+            reason?: components["schemas"]["RefusalReason"];
         };
         ChoiceDto: {
             /** @enum {string} */
@@ -3530,231 +3742,39 @@ export interface components {
             action: "take" | "rename" | "leave";
             as: string;
         };
-        TakeDto: {
-            /** @description the file, see docs/formats */
-            bundle: {
-                [key: string]: unknown;
-            };
-            answers?: {
-                [key: string]: string;
-            };
-            choices: components["schemas"]["ChoiceDto"][];
-        };
-        TakenDto: {
-            id: string;
-            changed: number;
-        };
-        /** @enum {string} */
-        LineSort: "all" | "ran" | "refused" | "bot" | "moderators" | "events";
-        /** @enum {string} */
-        Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
-        /** @enum {string} */
-        Outcome: "ran" | "warned" | "failed" | "stopped" | "waiting" | "removed" | "nothing" | "talk";
-        LineDto: {
-            id: string;
-            /** Format: date-time */
-            at: string;
-            /** @description null for the bot’s own, and for what the channel does itself */
-            viewer: string | null;
-            name: string;
-            role: components["schemas"]["Role"];
-            text: string;
-            own: boolean;
-            outcome: components["schemas"]["Outcome"];
-            brief: string;
-            /** @description true when it was removed from chat */
-            removed: boolean;
-            /** @description an event among the lines, its text in words that follow the name; null for what was written */
-            event: string | null;
-            /** @description true for an event that somebody raised by hand */
-            byHand: boolean;
-        };
-        /** @enum {string} */
-        RefusalReason: "off" | "when" | "who" | "inputs" | "cooldown" | "rank" | "cost" | "running" | "quiet" | "other";
-        CheckDto: {
-            rule: string;
-            measure: string;
-            /** @enum {string} */
-            outcome: "passed" | "stopped" | "noted" | "warned";
-            reason?: components["schemas"]["RefusalReason"];
-        };
-        WhyDto: {
-            outcome: components["schemas"]["Outcome"];
-            brief: string;
-            checks: components["schemas"]["CheckDto"][];
-            decided: string;
-            /** @description the id of the command it is about */
-            command?: string;
-            /** @description which gate of that command refused */
-            gate?: string;
-            reason?: components["schemas"]["RefusalReason"];
-            /** @description the runs it began that were not over with it; how each went on is at /api/runs/{id} */
-            runs?: string[];
-            /** @description milliseconds from hearing the message to having decided */
-            tookMs: number;
-        };
-        SayDto: {
-            text: string;
-        };
-        TypedDto: {
-            /** @description true while Gully is not in the room: it is said on return, within five minutes */
-            waits: boolean;
-        };
-        /** @enum {string} */
-        ConnectionState: "unset" | "connecting" | "connected" | "limited" | "muted" | "lost" | "refused";
-        ConnectionDto: {
-            state: components["schemas"]["ConnectionState"];
-            /** Format: date-time */
-            since: string;
-            words: string;
-            /** Format: date-time */
-            nextTryAt: string | null;
-            nick: string;
-            channel: string;
-            server: string;
-            present: number;
-            capabilities: string[];
-            waiting: number;
-        };
-        RoomDto: {
-            host: string;
-            /** @description 1 to 65,535 */
-            port: number;
-            tls: boolean;
-            /** @description with its mark: #lanternhour */
-            channel: string;
-            nick: string;
-            account: string;
-            rolesTag: string;
-            streamer: string;
-            version: number;
-            /** @description whether anybody said where the room is */
-            isSet: boolean;
-            /** @description the secrets that are kept; what they are is never told */
-            kept: string[];
-            /** @description what the environment sets and cannot be changed here, with the variables’ names */
-            fromEnvironment: {
-                [key: string]: string;
-            };
-        };
-        RoomChangeDto: {
-            host: string;
-            /** @description 1 to 65,535 */
-            port: number;
-            tls: boolean;
-            /** @description with its mark: #lanternhour */
-            channel: string;
-            nick: string;
-            account: string;
-            rolesTag: string;
-            streamer: string;
-            /** @description of the server; left out, the one that is kept stays; empty for none */
-            password?: string;
-            /** @description of the account, in the same way */
-            accountPassword?: string;
-            /** @description the version the change is made on */
-            version: number;
-        };
-        RoomWishDto: {
-            host: string;
-            /** @description 1 to 65,535 */
-            port: number;
-            tls: boolean;
-            /** @description with its mark: #lanternhour */
-            channel: string;
-            nick: string;
-            account: string;
-            rolesTag: string;
-            streamer: string;
-            /** @description of the server; left out, the one that is kept stays; empty for none */
-            password?: string;
-            /** @description of the account, in the same way */
-            accountPassword?: string;
-        };
-        TestResultDto: {
-            /** @enum {string} */
-            step: "reach" | "join" | "rights" | "hear";
-            ok: boolean;
-            words: string;
-        };
-        TriggerDto: {
-            name: string;
-            aliases: string[];
-            phrases: string[];
-            /** @description true when a phrase must be the whole message */
-            wholeMessage: boolean;
-            /** @description RE2 syntax; named groups become inputs */
-            pattern: string;
-            matchCase: boolean;
-            /** @description true when viewers marked as bots may start it */
-            fromBots: boolean;
-            connections: string[];
-        };
-        WhenDto: {
-            /** @enum {string} */
-            live: "any" | "live" | "offline";
-            categories: string[];
-            /** @description HH:MM, or empty */
-            from: string;
-            /** @description HH:MM, or empty */
-            to: string;
-        };
-        NamedViewerDto: {
-            name: string;
-            /** @description the id of the viewer the name is bound to */
-            viewer: string | null;
-        };
-        CostDto: {
-            base: number;
-            subscriber: number | null;
-            regular: number | null;
-            moderator: number | null;
-        };
-        GatesDto: {
-            when: components["schemas"]["WhenDto"];
-            lowestRole: components["schemas"]["Role"];
-            onlyRoles: components["schemas"]["Role"][];
-            always: components["schemas"]["NamedViewerDto"][];
-            never: components["schemas"]["NamedViewerDto"][];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
-            /** @description true when moderators skip both cooldowns and the cost */
-            moderatorsSkip: boolean;
+        ClearStep: {
             /**
-             * @description true when words after the last input are refused
-             * @default false
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            refuseExtra: boolean;
-            /** @description a rank that must be reached; empty for none */
-            rank: string;
-            cost: components["schemas"]["CostDto"];
-            /** @description what a refused viewer hears, by gate */
-            refusals: {
-                [key: string]: string;
-            };
+            kind: "ClearStep";
+            id: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
         };
-        /** @enum {string} */
-        InputType: "viewer" | "number" | "amount" | "choice" | "word" | "text" | "yes-no";
-        InputDto: {
-            name: string;
-            type: components["schemas"]["InputType"];
-            optional: boolean;
-            least: number | null;
-            most: number | null;
-            choices: string[];
-            /** @description RE2 syntax a word must match whole */
-            pattern: string;
+        ClosesDto: {
+            /** @description after so many joined; 0 for never */
+            after: number;
+            /** @description HH:MM, or empty */
+            at: string;
         };
-        /** @enum {string} */
-        WhileRunning: "beside" | "turn" | "skip";
-        /** @enum {string} */
-        AfterRestart: "go-on" | "end";
-        RoutineDto: {
-            steps: components["schemas"]["Steps"];
-            whileRunning: components["schemas"]["WhileRunning"];
-            afterRestart: components["schemas"]["AfterRestart"];
+        CommandBodyDto: {
+            group: string;
+            enabled: boolean;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        CommandChangeDto: {
+            group: string;
+            enabled: boolean;
+            trigger: components["schemas"]["TriggerDto"];
+            gates: components["schemas"]["GatesDto"];
+            inputs: components["schemas"]["InputDto"][];
+            routine: components["schemas"]["RoutineDto"];
+            /** @description the version the change was made on; another one is refused with what is stored now */
+            version: number;
         };
         CommandDto: {
             group: string;
@@ -3775,36 +3795,116 @@ export interface components {
             /** @description why a saved command cannot run; it is then cannot run */
             fault: string | null;
         };
-        CommandBodyDto: {
-            group: string;
-            enabled: boolean;
-            trigger: components["schemas"]["TriggerDto"];
-            gates: components["schemas"]["GatesDto"];
-            inputs: components["schemas"]["InputDto"][];
-            routine: components["schemas"]["RoutineDto"];
-        };
-        CommandChangeDto: {
-            group: string;
-            enabled: boolean;
-            trigger: components["schemas"]["TriggerDto"];
-            gates: components["schemas"]["GatesDto"];
-            inputs: components["schemas"]["InputDto"][];
-            routine: components["schemas"]["RoutineDto"];
-            /** @description the version the change was made on; another one is refused with what is stored now */
-            version: number;
-        };
-        VersionDto: {
-            /** @description the version the change is made on */
-            version: number;
-        };
-        SeveralDto: {
-            ids: string[];
+        CommandStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "CommandStep";
+            id: string;
             /** @enum {string} */
-            change: "switch-on" | "switch-off" | "set" | "delete" | "restore" | "step-back";
-            /** @description for set: the parts they have in common from now on, as in a body of one of them */
-            part?: {
+            does: "add" | "change" | "remove";
+            named: string;
+            text: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        Conditions: {
+            id: string;
+            /** @enum {string} */
+            join: "all" | "any";
+            rows: ({
+                id: string;
+                value: string;
+                /** @enum {string} */
+                comparison: "is" | "is-not" | "contains" | "begins-with" | "matches" | "more-than" | "at-least" | "less-than" | "is-empty" | "is-not-empty" | "is-one-of" | "is-a-number";
+                against: string;
+            } | components["schemas"]["Conditions"])[];
+        };
+        ConnectionDto: {
+            state: components["schemas"]["ConnectionState"];
+            /** Format: date-time */
+            since: string;
+            words: string;
+            /** Format: date-time */
+            nextTryAt: string | null;
+            nick: string;
+            channel: string;
+            server: string;
+            present: number;
+            capabilities: string[];
+            waiting: number;
+        };
+        /** @enum {string} */
+        ConnectionState: "unset" | "connecting" | "connected" | "limited" | "muted" | "lost" | "refused";
+        ConsequenceDto: {
+            action: components["schemas"]["GuardAction"];
+            /** @description of a timeout, or how far back is cleared; else 0 */
+            seconds: number;
+        };
+        CostDto: {
+            base: number;
+            subscriber: number | null;
+            regular: number | null;
+            moderator: number | null;
+        };
+        CounterBodyDto: {
+            value: number;
+        };
+        CounterDto: {
+            name: string;
+            value: number;
+            /** @description the highest it has been */
+            most: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        CounterStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "CounterStep";
+            id: string;
+            /** @enum {string} */
+            change: "add" | "set" | "typed";
+            counter: string;
+            amount: number;
+            /** @enum {string} */
+            lowestRole: "viewer" | "follower" | "subscriber" | "vip" | "moderator" | "streamer";
+        };
+        CountsDto: {
+            days: number;
+            filters: components["schemas"]["FilterCountDto"][];
+            steps: components["schemas"]["StepCountDto"][];
+        };
+        CrowdDto: {
+            size: number;
+            /** @description lines a minute */
+            rate: number;
+        };
+        CsvPreviewDto: {
+            token: string;
+            rows: number;
+            /** @description viewers not known yet */
+            fresh: number;
+            changed: number;
+            same: number;
+            columns: string[];
+            /** @description columns that are not known and are skipped */
+            passedOver: string[];
+            /** @description rows that cannot be used and are skipped */
+            faulty: number;
+            /** @description the first of them */
+            faults: components["schemas"]["FaultDto"][];
+        };
+        CurrencyDto: {
+            /** @description the settings, as core has them */
+            value: {
                 [key: string]: unknown;
             };
+            /** @description the version the change is made on */
+            version: number;
         };
         CurrencyNowDto: {
             /** @description the settings, as core has them */
@@ -3816,163 +3916,53 @@ export interface components {
             /** @description seconds until the next payout; null while none is to come */
             next: number | null;
         };
-        CurrencyDto: {
-            /** @description the settings, as core has them */
-            value: {
+        DeliveryDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            webhook: string;
+            body: string;
+            /** @enum {string} */
+            state: "waiting" | "arrived" | "given-up";
+            tries: number;
+            /** Format: date-time */
+            nextAt: string | null;
+            /** @description what came back, or why nothing did */
+            answer: string;
+        };
+        DoublesDto: {
+            names: components["schemas"]["OneNameDto"][];
+        };
+        DraftDto: {
+            kind: components["schemas"]["DraftKind"];
+            /** @description whose place it takes; left out for a new one */
+            id?: string;
+            /** @description as it would be saved */
+            body: {
                 [key: string]: unknown;
             };
-            /** @description the version the change is made on */
-            version: number;
         };
         /** @enum {string} */
-        RankedBy: "watch" | "earned" | "balance";
-        RankDto: {
-            /** @description empty for a new one */
+        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "guard";
+        DrawStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "DrawStep";
             id: string;
+            list: string;
+            /** @enum {string} */
+            order: "bag" | "turn" | "random";
             name: string;
-            /** @description hours, or units */
-            from: number;
-            lowestRole: components["schemas"]["Role"];
-            /** @description the routine that reaching it starts */
-            routine: string | null;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
         };
-        RanksValueDto: {
-            by: components["schemas"]["RankedBy"];
-            ranks: components["schemas"]["RankDto"][];
-        };
-        RanksDto: {
-            value: components["schemas"]["RanksValueDto"];
-            version: number;
-        };
-        /** @enum {string} */
-        ByHandAct: "give" | "take" | "set";
-        ByHandDto: {
-            does: components["schemas"]["ByHandAct"];
-            amount: number;
-            /** @description ids of viewers */
-            viewers?: string[];
-            /** @description everybody in the room */
-            present?: boolean;
-            role?: components["schemas"]["Role"];
-        };
-        ShortOfDto: {
-            name: string;
-            amount: number;
-        };
-        ByHandEffectDto: {
-            /** @description viewers whose balance changes */
-            viewers: number;
-            /** @description what all balances together go up by */
-            total: number;
-            /** @description those who have less than is taken */
-            short: components["schemas"]["ShortOfDto"][];
-            /** @description those who would be above the cap, and by how much */
-            over: components["schemas"]["ShortOfDto"][];
-            /** @description the movement, once it is made */
-            posting: number | null;
-        };
-        ByHandDoneDto: {
-            does: components["schemas"]["ByHandAct"];
-            amount: number;
-            /** @description ids of viewers */
-            viewers?: string[];
-            /** @description everybody in the room */
-            present?: boolean;
-            role?: components["schemas"]["Role"];
-            /** @description made by the page: asked for twice under the same key, it is done once */
-            key: string;
-        };
-        TransferDto: {
-            /** @description id of the viewer who has it */
-            from: string;
-            /** @description id of the viewer who gets it */
-            to: string;
-            key: string;
-        };
-        BalanceFileDto: {
-            does: components["schemas"]["ByHandAct"];
-            /** @description CSV: a viewer and an amount in each line */
-            text: string;
-        };
-        FileFaultDto: {
-            line: number;
-            fault: string;
-        };
-        BalanceFileLookDto: {
-            /** @description viewers whose balance changes */
-            viewers: number;
-            /** @description what all balances together go up by */
-            total: number;
-            /** @description those who have less than is taken */
-            short: components["schemas"]["ShortOfDto"][];
-            /** @description those who would be above the cap, and by how much */
-            over: components["schemas"]["ShortOfDto"][];
-            /** @description the movement, once it is made */
-            posting: number | null;
-            /** @description what importing it is asked for by */
+        DrawnDto: {
             id: string;
-            lines: number;
-            /** @description lines that are left out, and why */
-            faults: components["schemas"]["FileFaultDto"][];
-        };
-        BalanceFileImportDto: {
-            id: string;
-        };
-        ResetDto: {
-            /** @description the name of the currency, to confirm it */
-            typed: string;
-        };
-        ResetDoneDto: {
-            viewers: number;
-            total: number;
-            /** @description the copy of the database from before, in the data folder */
-            copy: string;
-            posting: number | null;
-        };
-        NextRankDto: {
-            name: string;
-            /** @description hours of watching, or units */
-            missing: number;
-            by: components["schemas"]["RankedBy"];
-        };
-        /** @enum {string} */
-        LedgerCause: "payout" | "event" | "command" | "game" | "wager" | "giveaway" | "queue" | "reward" | "gift" | "correction" | "import" | "season" | "merge" | "reversal";
-        CauseDto: {
-            cause: components["schemas"]["LedgerCause"];
-            amount: number;
-        };
-        BalanceDto: {
-            /** @description whose balance it is */
-            name: string;
-            balance: number;
-            earned: number;
-            regular: boolean;
-            /** @description empty for none */
-            rank: string;
-            next: components["schemas"]["NextRankDto"] | null;
-            place: number;
-            /** @description how many viewers have any */
-            of: number;
-            causes: components["schemas"]["CauseDto"][];
-        };
-        FlowDto: {
-            cause: components["schemas"]["LedgerCause"];
-            /** @description brought into circulation */
-            issued: number;
-            /** @description taken out of it */
-            spent: number;
-        };
-        StreamFlowDto: {
-            /** Format: date-time */
-            startedAt: string;
-            minutes: number;
-            /** @description viewers paid by a payout, on average */
-            paid: number;
-            flows: components["schemas"]["FlowDto"][];
-        };
-        BinDto: {
-            from: number;
-            viewers: number;
+            data: {
+                [key: string]: unknown;
+            } | null;
         };
         EconomyDto: {
             /** @description the oldest first */
@@ -3986,53 +3976,145 @@ export interface components {
             /** @description each twice as wide as the one before */
             bins: components["schemas"]["BinDto"][];
         };
-        /** @enum {string} */
-        LateEvents: "told" | "passed-over";
-        LateEventsDto: {
-            value: components["schemas"]["LateEvents"];
-            /** @description the version the change is made on */
-            version: number;
+        EndSeasonDto: {
+            /** @description the season that is to end, so that two who press it end one */
+            season: string;
+            /** @description what the next season is called */
+            next: string;
+        };
+        EntryDto: {
+            id: number;
+            from: components["schemas"]["PartyDto"];
+            to: components["schemas"]["PartyDto"];
+            amount: number;
         };
         /** @enum {string} */
-        GameKind: "high-roll" | "reels" | "expedition" | "duel" | "roulette" | "wheel" | "scatter" | "raffle" | "boss" | "oracle" | "guess" | "pyramid" | "bingo";
-        StakeDto: {
-            /** @description whole units */
-            least: number;
-            most: number;
-            /** @description staked where no amount is typed */
-            usual: number;
-        };
-        GameDto: {
-            name: string;
-            kind: components["schemas"]["GameKind"];
-            enabled: boolean;
-            stake: components["schemas"]["StakeDto"];
-            /** @enum {string} */
-            begins: "player" | "hand";
-            /** @description seconds between two rounds */
-            pause: number;
-            /** @description by the blanks of its kind */
-            settings: {
-                [key: string]: unknown;
-            };
-            lines: {
-                [key: string]: string[];
-            };
-            /** @description routines by line */
-            routines: {
-                [key: string]: string;
-            };
+        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "played";
+        EventTriggerDto: {
             id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-            plays: number;
-            staked: number;
-            won: number;
-            /** @description why it cannot be played */
-            fault: string | null;
-            /** @description what is typed to play it */
-            command: string | null;
+            event: components["schemas"]["EventKind"];
+            /** @description of the event’s count; 0 for any */
+            least: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description that role and no stronger one */
+            exactly?: boolean;
+            viewers: components["schemas"]["NamedViewerDto"][];
+        };
+        ExceptBodyDto: {
+            /** @description which of the exceptions offered, from 0 */
+            choice: number;
+            /** @description what it says, as it was offered */
+            words: string;
+        };
+        ExceptionDto: {
+            /** @enum {string} */
+            kind: "domain" | "phrase" | "viewer";
+            /** @description what is let through from then on */
+            words: string;
+            /** @description lines looked at */
+            lines: number;
+            /** @description of those, the ones it would let through as well */
+            lets: number;
+            examples: {
+                [key: string]: unknown;
+            }[];
+        };
+        ExportDto: {
+            title: string;
+            author: string;
+            note: string;
+            questions: components["schemas"]["QuestionDto"][];
+            "phrase-groups"?: string[];
+            timers?: string[];
+            commands?: string[];
+            games?: string[];
+            rewards?: string[];
+            handles?: string[];
+            queues?: string[];
+            routines?: string[];
+            lists?: string[];
+            outputs?: string[];
+            overlays?: string[];
+            media?: string[];
+        };
+        FaultDto: {
+            line: number;
+            fault: string;
+        };
+        FileFaultDto: {
+            line: number;
+            fault: string;
+        };
+        FilterCountDto: {
+            filter: components["schemas"]["FilterName"];
+            caught: number;
+            undone: number;
+        };
+        /** @enum {string} */
+        FilterName: "links" | "phrases" | "capitals" | "symbols" | "length" | "emotes" | "repetition" | "pace" | "wave";
+        FilterTitleDto: {
+            name: components["schemas"]["FilterName"];
+            title: string;
+        };
+        "Find-lineStep": {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "Find-lineStep";
+            id: string;
+            which: string;
+            list: string;
+            name: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        FlowDto: {
+            cause: components["schemas"]["LedgerCause"];
+            /** @description brought into circulation */
+            issued: number;
+            /** @description taken out of it */
+            spent: number;
+        };
+        /**
+         * @description what chance comes to, where it is not left to chance
+         * @enum {string}
+         */
+        Forced: "win" | "lose" | "rare";
+        ForgetStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ForgetStep";
+            id: string;
+            name: string;
+            /** @enum {string} */
+            span: "run" | "viewer" | "stream" | "good";
+        };
+        ForgettingDto: {
+            /**
+             * @description all of this span
+             * @enum {string}
+             */
+            span?: "viewer" | "stream" | "good";
+            /** @description all by this word */
+            name?: string;
+            /** @description all of this viewer */
+            viewer?: string;
+        };
+        ForgottenDto: {
+            count: number;
+        };
+        FragmentDto: {
+            from: number;
+            to: number;
+        };
+        GameActDto: {
+            /** @enum {string} */
+            does: "open" | "stop" | "play";
+            /** @description what the streamer types, where they play */
+            typed?: string;
         };
         GameBodyDto: {
             name: string;
@@ -4077,319 +4159,101 @@ export interface components {
             };
             version: number;
         };
-        PlayerDto: {
-            viewer: string;
+        GameDto: {
             name: string;
-            stake: number;
-            /** @description what they bet on, or whom they challenged */
-            on: string;
-        };
-        RunningDto: {
-            id: string;
-            game: string;
-            title: string;
             kind: components["schemas"]["GameKind"];
-            /** Format: date-time */
-            startedAt: string;
-            /**
-             * Format: date-time
-             * @description when time does something next
-             */
-            until: string | null;
-            /** @description milliseconds until then, by the server */
-            left: number;
-            /** @description what is in escrow */
-            pot: number;
-            /** @description how many play */
-            count: number;
-            /** @description those who joined last, at most 12 */
-            players: components["schemas"]["PlayerDto"][];
-            /** @description of a boss or of finds */
-            of: number | null;
-            remaining: number | null;
-        };
-        ResultDto: {
-            viewer: string;
-            name: string;
-            stake: number;
-            typed: string;
-            outcome: string | null;
-            shown: string;
-            paid: number;
-            /** @description what chance came to */
-            numbers: number[];
-        };
-        RoundDto: {
-            id: string;
-            game: string;
-            title: string;
-            version: number;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            endedAt: string | null;
-            /** @enum {string} */
-            over: "ended" | "stopped" | "restart" | "open";
-            plays: components["schemas"]["ResultDto"][];
-        };
-        OwnTallyDto: {
-            game: string;
-            name: string;
-            plays: number;
-            staked: number;
-            won: number;
-            best: number;
-            streak: number;
-        };
-        RecomputedDto: {
-            /** @description rounds that were played again */
-            rounds: number;
-            /** @description that came out as kept */
-            same: number;
-            /** @description what came out otherwise, in words */
-            wrong: string[];
-        };
-        OutcomeDto: {
-            outcome: string;
-            observed: number;
-            expected: number;
-        };
-        AsPlayedDto: {
-            version: number;
-            /**
-             * Format: date-time
-             * @description when these settings were first played by
-             */
-            from: string;
-            /** Format: date-time */
-            to: string;
-            plays: number;
-            staked: number;
-            paid: number;
-            /** @description of one unit staked */
-            returns: number | null;
-            expected: number | null;
-            outcomes: components["schemas"]["OutcomeDto"][];
-            /** @description the chance that chance alone strays as far */
-            p: number | null;
-            /** @enum {string} */
-            test: "chi-square" | "exact" | "none";
-            words: string;
-        };
-        PlayerStandingDto: {
-            viewer: string;
-            name: string;
-            plays: number;
-            net: number;
-        };
-        PlayedDto: {
-            /** @description the newest settings first */
-            versions: components["schemas"]["AsPlayedDto"][];
-            up: components["schemas"]["PlayerStandingDto"][];
-            down: components["schemas"]["PlayerStandingDto"][];
-            /** @description the longest run of one viewer without a win */
-            longestLoss: number;
-            longestWin: number;
-            /** @description the longest to expect by chance */
-            expectedLoss: number | null;
-        };
-        MeasuredDto: {
-            /** @description plays of it in a stream, of the last ten */
-            playsPerStream: number;
-            /** @description staked in one of its plays, on average */
-            stake: number;
-            /** @description paid out in a stream for being there, on average */
-            paysPerStream: number;
-            /** @description units that viewers have */
-            circulating: number;
-        };
-        GameActDto: {
-            /** @enum {string} */
-            does: "open" | "stop" | "play";
-            /** @description what the streamer types, where they play */
-            typed?: string;
-        };
-        /** @enum {string} */
-        GuardAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban";
-        ConsequenceDto: {
-            action: components["schemas"]["GuardAction"];
-            /** @description of a timeout, or how far back is cleared; else 0 */
-            seconds: number;
-        };
-        PhraseEntryDto: {
-            id: string;
-            text: string;
-            /** @enum {string} */
-            kind: "text" | "pattern";
-            wholeWords: boolean;
-            /** @description as it is written, not through look-alikes */
-            exact: boolean;
-            consequence: components["schemas"]["ConsequenceDto"] | null;
-            note: string;
-        };
-        PhraseGroupDto: {
-            name: string;
             enabled: boolean;
-            consequence: components["schemas"]["ConsequenceDto"] | null;
-            entries: components["schemas"]["PhraseEntryDto"][];
+            stake: components["schemas"]["StakeDto"];
+            /** @enum {string} */
+            begins: "player" | "hand";
+            /** @description seconds between two rounds */
+            pause: number;
+            /** @description by the blanks of its kind */
+            settings: {
+                [key: string]: unknown;
+            };
+            lines: {
+                [key: string]: string[];
+            };
+            /** @description routines by line */
+            routines: {
+                [key: string]: string;
+            };
             id: string;
             version: number;
             /** Format: date-time */
             changedAt: string;
-        };
-        WordListDto: {
-            /** @description the language, as BCP 47 has it */
-            code: string;
-            title: string;
-            count: number;
-            /** @description it is on, and the package it comes from is missing */
-            missing: boolean;
-        };
-        PhraseFileDto: {
-            /** @enum {string} */
-            format: "text" | "csv";
-            text: string;
-        };
-        PhrasesReadDto: {
-            entries: components["schemas"]["PhraseEntryDto"][];
-            /** @description what could not be used, and why */
-            faults: string[];
-        };
-        PhraseGroupBodyDto: {
-            name: string;
-            enabled: boolean;
-            consequence: components["schemas"]["ConsequenceDto"] | null;
-            entries: components["schemas"]["PhraseEntryDto"][];
-        };
-        PhraseGroupChangeDto: {
-            name: string;
-            enabled: boolean;
-            consequence: components["schemas"]["ConsequenceDto"] | null;
-            entries: components["schemas"]["PhraseEntryDto"][];
-            version: number;
+            plays: number;
+            staked: number;
+            won: number;
+            /** @description why it cannot be played */
+            fault: string | null;
+            /** @description what is typed to play it */
+            command: string | null;
         };
         /** @enum {string} */
-        FilterName: "links" | "phrases" | "capitals" | "symbols" | "length" | "emotes" | "repetition" | "pace" | "wave";
-        /** @enum {string} */
-        CatchKind: "guard" | "people" | "undone" | "failed";
-        /** @enum {string} */
-        CatchLabel: "right" | "wrong" | "stricter";
-        /** @enum {string} */
-        CatchAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban" | "kick" | "lift" | "bench";
-        FragmentDto: {
-            from: number;
-            to: number;
+        GameKind: "high-roll" | "reels" | "expedition" | "duel" | "roulette" | "wheel" | "scatter" | "raffle" | "boss" | "oracle" | "guess" | "pyramid" | "bingo";
+        GatesDto: {
+            when: components["schemas"]["WhenDto"];
+            lowestRole: components["schemas"]["Role"];
+            onlyRoles: components["schemas"]["Role"][];
+            always: components["schemas"]["NamedViewerDto"][];
+            never: components["schemas"]["NamedViewerDto"][];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            /** @description true when moderators skip both cooldowns and the cost */
+            moderatorsSkip: boolean;
+            /**
+             * @description true when words after the last input are refused
+             * @default false
+             */
+            refuseExtra: boolean;
+            /** @description a rank that must be reached; empty for none */
+            rank: string;
+            cost: components["schemas"]["CostDto"];
+            /** @description what a refused viewer hears, by gate */
+            refusals: {
+                [key: string]: string;
+            };
         };
-        /** @enum {string} */
-        CatchState: "none" | "waiting" | "done" | "failed";
-        CatchDto: {
-            /** @description of a catch, the id of the line */
+        GiveStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "GiveStep";
             id: string;
+            amount: string;
+            /** @enum {string} */
+            to: "viewer" | "target";
+            /** @enum {string} */
+            from: "house" | "viewer";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        /** @enum {string} */
+        Gives: "routine" | "line" | "hand-over" | "share" | "bench";
+        GoingDto: {
+            id: string;
+            title: string;
+            by: string;
+            viewer: string;
             /** Format: date-time */
             at: string;
-            viewer: string;
-            name: string;
-            /** @description the person who did it; null for the guard */
-            by: string | null;
-            does: components["schemas"]["CatchAction"];
-            /** @description of a timeout, or how far back was cleared */
-            seconds: number;
-            /** @description the message; of what people did, the reason they gave */
-            text: string;
-            fragments: components["schemas"]["FragmentDto"][];
-            filter: components["schemas"]["FilterName"] | null;
-            /** @description what the filter is called; empty for what people did */
-            title: string;
-            measure: string;
-            /** @description the limit it is held against */
-            allowed: string;
-            /** @description of the ladder, from 1; 0 where it had no part in it */
-            step: number;
-            /** @description it counts towards the next step */
-            strike: boolean;
-            /** @description why nothing was done about it */
-            spared: string | null;
+            /** @enum {string} */
+            waitsFor: "time" | "answer" | "turn";
             /** Format: date-time */
             until: string | null;
-            state: components["schemas"]["CatchState"];
-            note: string;
-            /** Format: date-time */
-            undoneAt: string | null;
-            label: components["schemas"]["CatchLabel"] | null;
         };
-        LabelDto: {
-            label: components["schemas"]["CatchLabel"] | null;
-        };
-        ExceptionDto: {
-            /** @enum {string} */
-            kind: "domain" | "phrase" | "viewer";
-            /** @description what is let through from then on */
-            words: string;
-            /** @description lines looked at */
-            lines: number;
-            /** @description of those, the ones it would let through as well */
-            lets: number;
-            examples: {
-                [key: string]: unknown;
-            }[];
-        };
-        ExceptBodyDto: {
-            /** @description which of the exceptions offered, from 0 */
-            choice: number;
-            /** @description what it says, as it was offered */
-            words: string;
-        };
-        GuardDto: {
-            value: {
-                [key: string]: unknown;
-            };
-            /** @description 0 while nobody began one */
-            version: number;
-        };
-        RecordedStreamDto: {
-            id: string;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            endedAt: string | null;
-        };
-        ReplaySourceDto: {
-            /** @enum {string} */
-            kind: "last" | "stream" | "file";
-            lines?: number;
-            /** @description of a stream: its id */
-            stream?: string;
-            /** @description of a file: its text */
-            text?: string;
-        };
-        ReplayBodyDto: {
-            settings: {
-                [key: string]: unknown;
-            };
-            source: components["schemas"]["ReplaySourceDto"];
-        };
-        ReplayDto: {
-            id: string;
-            /** @enum {string} */
-            state: "running" | "done" | "failed" | "cancelled";
-            done: number;
+        GoingPageDto: {
             total: number;
-            /** @description lines of a file that nothing could be made of */
-            skipped: number;
-            result: {
-                [key: string]: unknown;
-            } | null;
+            runs: components["schemas"]["GoingDto"][];
         };
-        LabelOfLineDto: {
-            line: string;
-            filter: components["schemas"]["FilterName"];
-            right: boolean;
-        };
-        LineLabelDto: {
-            line: string;
-            filter: components["schemas"]["FilterName"];
-            /** @description null to forget it */
-            right: boolean | null;
+        GraceBodyDto: {
+            /** @description as set in the guard when left out */
+            seconds?: number;
         };
         GraceDto: {
             viewer: string;
@@ -4397,6 +4261,35 @@ export interface components {
             /** Format: date-time */
             until: string;
             by: string;
+        };
+        GraceStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "GraceStep";
+            id: string;
+            seconds: number;
+        };
+        /** @enum {string} */
+        GuardAction: "record" | "warn" | "delete" | "clear" | "timeout" | "ban";
+        GuardDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description 0 while nobody began one */
+            version: number;
+        };
+        GuardNowDto: {
+            value: {
+                [key: string]: unknown;
+            };
+            /** @description 0 while nobody began one */
+            version: number;
+            /** @description all filters, in the order they are shown in */
+            filters: components["schemas"]["FilterTitleDto"][];
+            /** @description why it only records; null when it acts */
+            powerless: string | null;
         };
         GuardStandingDto: {
             /**
@@ -4417,171 +4310,175 @@ export interface components {
              */
             silencedUntil: string | null;
         };
-        GraceBodyDto: {
-            /** @description as set in the guard when left out */
-            seconds?: number;
+        HandOverCountDto: {
+            /** @description waiting to be handed over */
+            waiting: number;
+            /** @description waiting for an answer of their buyer */
+            asked: number;
+            /** @description what is running out, in words */
+            low: string[];
         };
-        ActBodyDto: {
-            /** @enum {string} */
-            does: "timeout" | "ban" | "lift";
-            seconds?: number;
-            reason?: string;
+        HandleBodyDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
         };
-        FilterTitleDto: {
-            name: components["schemas"]["FilterName"];
-            title: string;
-        };
-        GuardNowDto: {
-            value: {
-                [key: string]: unknown;
-            };
-            /** @description 0 while nobody began one */
+        HandleChangeDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
             version: number;
-            /** @description all filters, in the order they are shown in */
-            filters: components["schemas"]["FilterTitleDto"][];
-            /** @description why it only records; null when it acts */
-            powerless: string | null;
         };
-        FilterCountDto: {
-            filter: components["schemas"]["FilterName"];
-            caught: number;
-            undone: number;
-        };
-        StepCountDto: {
-            /** @description of the ladder, from 1 */
-            step: number;
-            viewers: number;
-        };
-        CountsDto: {
-            days: number;
-            filters: components["schemas"]["FilterCountDto"][];
-            steps: components["schemas"]["StepCountDto"][];
-        };
-        BeginDto: {
-            /** @enum {string} */
-            way: "mild" | "usual" | "strict";
-            /** @description what takes over its limits and its ladder; left out for a guard that was never set */
-            settings?: {
-                [key: string]: unknown;
-            };
-            /** @description what else is to be as in that way, by id */
-            also?: string[];
-        };
-        AlsoChangedDto: {
+        HandleDto: {
+            name: string;
+            category: string;
+            pattern: string;
+            example: string;
+            required: boolean;
+            own: string;
             id: string;
-            words: string;
-            /** @description whether the guard looks at more with it than before */
-            adds: boolean;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
         };
-        BeginningDto: {
-            value: {
-                [key: string]: unknown;
-            };
-            /** @description what it would change beside limits and ladder */
-            also: components["schemas"]["AlsoChangedDto"][];
+        HandleStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "HandleStep";
+            id: string;
+            /** @enum {string} */
+            does: "set" | "forget";
+            /** @enum {string} */
+            whose: "viewer" | "target";
+            handle: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
         };
-        TryDto: {
-            /** @description those in force when left out */
-            settings?: {
-                [key: string]: unknown;
-            };
+        HandleTextDto: {
+            /** @description empty to forget it */
             text: string;
-            name?: string;
         };
-        TriedDto: {
-            filter: components["schemas"]["FilterName"];
-            caught: boolean;
-            measure: string;
-            allowed: string;
-            fragments: components["schemas"]["FragmentDto"][];
+        HeadStartDto: {
+            subscriber: number;
+            vip: number;
+            moderator: number;
         };
-        TrialDto: {
-            filters: components["schemas"]["TriedDto"][];
-            /** @description what is wrong with the settings, by place */
-            faults: {
-                [key: string]: string;
-            };
+        HealthDto: {
+            /** @description false while what happens cannot be written, and when the database is damaged */
+            ok: boolean;
+            /** @description what is wrong and what to do; empty when nothing is */
+            words: string;
+            /**
+             * Format: date-time
+             * @description since when
+             */
+            since: string | null;
+        };
+        HoldDto: {
+            held: boolean;
+        };
+        HoldsBumpDto: {
+            holds: boolean;
+        };
+        IfStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "IfStep";
+            id: string;
+            conditions: components["schemas"]["Conditions"];
+            then: components["schemas"]["Steps"];
+            otherwise: components["schemas"]["Steps"];
+        };
+        InputDto: {
+            name: string;
+            type: components["schemas"]["InputType"];
+            optional: boolean;
+            least: number | null;
+            most: number | null;
+            choices: string[];
+            /** @description RE2 syntax a word must match whole */
+            pattern: string;
         };
         /** @enum {string} */
-        AccountKind: "house" | "viewer" | "escrow";
-        PartyDto: {
-            kind: components["schemas"]["AccountKind"];
-            /** @description issued, spent or fees; the id of a viewer or of what holds an escrow */
-            id: string;
-            /** @description of a viewer; else empty */
-            name: string;
+        InputType: "viewer" | "number" | "amount" | "choice" | "word" | "text" | "yes-no";
+        KeptDaysDto: {
+            /** @description days; 0 for good */
+            value: number;
+            /** @description the version the change is made on */
+            version: number;
         };
-        EntryDto: {
-            id: number;
-            from: components["schemas"]["PartyDto"];
-            to: components["schemas"]["PartyDto"];
-            amount: number;
+        /** @enum {string} */
+        KeptSpan: "viewer" | "stream" | "good";
+        LabelDto: {
+            label: components["schemas"]["CatchLabel"] | null;
         };
-        PostingDto: {
-            id: number;
-            /** Format: date-time */
-            at: string;
-            cause: components["schemas"]["LedgerCause"];
-            reference: string;
-            /** @description who had it moved, in words */
-            by: string;
-            total: number;
-            /** @description how many entries it has */
-            count: number;
-            /** @description the first of them; of a viewer asked for, their own */
-            entries: components["schemas"]["EntryDto"][];
-            reverses: number | null;
-            reversedBy: number | null;
-            /** @description what it brought the viewer asked for */
-            moved: number | null;
+        LabelOfLineDto: {
+            line: string;
+            filter: components["schemas"]["FilterName"];
+            right: boolean;
         };
+        /** @enum {string} */
+        LateEvents: "told" | "passed-over";
+        LateEventsDto: {
+            value: components["schemas"]["LateEvents"];
+            /** @description the version the change is made on */
+            version: number;
+        };
+        /** @enum {string} */
+        LedgerCause: "payout" | "event" | "command" | "game" | "wager" | "giveaway" | "queue" | "reward" | "gift" | "correction" | "import" | "season" | "merge" | "reversal";
         LedgerFaultDto: {
             what: string;
             account: string;
             stored: number;
             computed: number;
         };
-        VerdictDto: {
+        LineDto: {
+            id: string;
             /** Format: date-time */
             at: string;
-            entries: number;
-            accounts: number;
-            circulating: number;
-            faults: components["schemas"]["LedgerFaultDto"][];
-        };
-        VerificationDto: {
-            /** @description from 0 to 1 while it is under way */
-            progress: number | null;
-            last: components["schemas"]["VerdictDto"] | null;
-            /** @description why it could not be done; empty when it could */
-            failed: string;
-            /** @description found in the newest part when Gully started */
-            atStart: components["schemas"]["LedgerFaultDto"][];
-        };
-        PostingsWanted: {
-            cause?: components["schemas"]["LedgerCause"];
-            /** @description what it is about: the id of a command or a routine, the kind of an event */
-            reference?: string;
-            /** @description id of a viewer */
-            viewer?: string;
-            /** Format: date-time */
-            since?: string;
-            /** Format: date-time */
-            until?: string;
-        };
-        ShortDto: {
-            viewer: string;
+            /** @description null for the bot’s own, and for what the channel does itself */
+            viewer: string | null;
             name: string;
-            amount: number;
+            role: components["schemas"]["Role"];
+            text: string;
+            own: boolean;
+            outcome: components["schemas"]["Outcome"];
+            brief: string;
+            /** @description true when it was removed from chat */
+            removed: boolean;
+            /** @description an event among the lines, its text in words that follow the name; null for what was written */
+            event: string | null;
+            /** @description true for an event that somebody raised by hand */
+            byHand: boolean;
         };
-        ReversalDto: {
-            postings: number;
-            total: number;
-            viewers: number;
-            /** @description what was spent since and cannot be taken back */
-            short: components["schemas"]["ShortDto"][];
-            /** @description the movements that take back; empty while it was only looked at */
-            made: number[];
+        LineLabelDto: {
+            line: string;
+            filter: components["schemas"]["FilterName"];
+            /** @description null to forget it */
+            right: boolean | null;
+        };
+        /** @enum {string} */
+        LineSort: "all" | "ran" | "refused" | "bot" | "moderators" | "events";
+        ListBodyDto: {
+            name: string;
+            /** @description one per line */
+            text: string;
+        };
+        ListChangeDto: {
+            name: string;
+            /** @description one per line */
+            text: string;
+            version: number;
         };
         ListDto: {
             id: string;
@@ -4595,36 +4492,44 @@ export interface components {
             /** @description what was not taken as it was last written */
             notes: string[];
         };
-        ListBodyDto: {
-            name: string;
-            /** @description one per line */
-            text: string;
+        LookDto: {
+            title: string;
+            author: string;
+            note: string;
+            questions: components["schemas"]["QuestionDto"][];
+            items: components["schemas"]["LookedDto"][];
         };
-        ListChangeDto: {
-            name: string;
-            /** @description one per line */
-            text: string;
-            version: number;
-        };
-        MediaDto: {
+        LookedDto: {
+            /** @enum {string} */
+            kind: "phrase-groups" | "timers" | "commands" | "games" | "rewards" | "handles" | "queues" | "routines" | "lists" | "outputs" | "overlays" | "media";
             name: string;
             /** @enum {string} */
-            kind: "picture" | "video" | "sound";
-            file: string;
-            bytes: number;
-            width: number;
-            height: number;
-            seconds: number;
-            id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-            /** @description true for what comes with Gully */
-            shipped: boolean;
-            /** @description where its content is found */
-            url: string;
-            /** @description true when its content was deleted or cut short by hand */
-            missing: boolean;
+            state: "new" | "same" | "different";
+            missing: string[];
+            /** @description its texts may ask for more work than a run may do, so it would end on the way */
+            costly: boolean;
+            theirs: {
+                [key: string]: unknown;
+            };
+            ours: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /** @enum {string} */
+        Mark: "bot" | "ignored" | "merged";
+        MarksDto: {
+            bot?: boolean;
+            ignored?: boolean;
+        };
+        MeasuredDto: {
+            /** @description plays of it in a stream, of the last ten */
+            playsPerStream: number;
+            /** @description staked in one of its plays, on average */
+            stake: number;
+            /** @description paid out in a stream for being there, on average */
+            paysPerStream: number;
+            /** @description units that viewers have */
+            circulating: number;
         };
         MediaBodyDto: {
             name: string;
@@ -4647,6 +4552,114 @@ export interface components {
             seconds: number;
             version: number;
         };
+        MediaDto: {
+            name: string;
+            /** @enum {string} */
+            kind: "picture" | "video" | "sound";
+            file: string;
+            bytes: number;
+            width: number;
+            height: number;
+            seconds: number;
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** @description true for what comes with Gully */
+            shipped: boolean;
+            /** @description where its content is found */
+            url: string;
+            /** @description true when its content was deleted or cut short by hand */
+            missing: boolean;
+        };
+        MergeBodyDto: {
+            /** @description the viewer that is found to be this one too */
+            from: string;
+        };
+        MergeDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** @description the name of the one merged into this viewer */
+            name: string;
+        };
+        NamedRoutineBodyDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        NamedRoutineChangeDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            version: number;
+        };
+        NamedRoutineDto: {
+            name: string;
+            group: string;
+            enabled: boolean;
+            triggers: components["schemas"]["EventTriggerDto"][];
+            when: components["schemas"]["WhenDto"];
+            routine: components["schemas"]["RoutineDto"];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: date-time */
+            lastRun: string | null;
+            /** @description why it cannot run; it is then cannot run */
+            fault: string | null;
+        };
+        NamedViewerDto: {
+            name: string;
+            /** @description the id of the viewer the name is bound to */
+            viewer: string | null;
+        };
+        NextRankDto: {
+            name: string;
+            /** @description hours of watching, or units */
+            missing: number;
+            by: components["schemas"]["RankedBy"];
+        };
+        NoteBodyDto: {
+            text: string;
+        };
+        NoteDto: {
+            id: string;
+            /** Format: date-time */
+            at: string;
+            text: string;
+        };
+        OneNameDto: {
+            /** @description who wrote most first */
+            viewers: components["schemas"]["ViewerDto"][];
+        };
+        /** @enum {string} */
+        Outcome: "ran" | "warned" | "failed" | "stopped" | "waiting" | "removed" | "nothing" | "talk";
+        OutcomeDto: {
+            outcome: string;
+            observed: number;
+            expected: number;
+        };
+        OutputAddressDto: {
+            /** @description the path it is read at, with its secret key */
+            path: string;
+        };
+        OutputBodyDto: {
+            name: string;
+            text: string;
+        };
+        OutputChangeDto: {
+            name: string;
+            text: string;
+            version: number;
+        };
         OutputDto: {
             name: string;
             text: string;
@@ -4664,28 +4677,178 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
         };
-        OutputAddressDto: {
-            /** @description the path it is read at, with its secret key */
-            path: string;
-        };
-        OutputBodyDto: {
-            name: string;
+        OutputStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "OutputStep";
+            id: string;
+            file: string;
             text: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
         };
-        OutputChangeDto: {
+        OverlayBodyDto: {
             name: string;
-            text: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
+        };
+        OverlayChangeDto: {
+            name: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
             version: number;
         };
-        PieceLookDto: {
+        OverlayDto: {
+            name: string;
+            width: number;
+            height: number;
+            /** @description a picture’s id, or empty */
+            still: string;
+            pieces: components["schemas"]["PieceDto"][];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        OwnHandleDto: {
+            /** @description the game’s handle */
+            id: string;
+            name: string;
+            category: string;
+            text: string | null;
+        };
+        OwnQueueDto: {
+            id: string;
+            name: string;
+            state: components["schemas"]["QueueState"];
+            place: number;
+        };
+        OwnTallyDto: {
+            game: string;
+            name: string;
+            plays: number;
+            staked: number;
+            won: number;
+            best: number;
+            streak: number;
+        };
+        PageDto: {
+            /** Format: date-time */
+            since: string;
+            visible: boolean;
+            /** @description whether this page is the one that is heard */
+            audible: boolean;
+            wantsSound: boolean;
+            /** @description true when its browser plays nothing without a click */
+            muted: boolean;
+            voice: boolean;
+        };
+        /** @enum {string} */
+        PaidBy: "currency" | "cheer" | "tip";
+        PartyDto: {
+            kind: components["schemas"]["AccountKind"];
+            /** @description issued, spent or fees; the id of a viewer or of what holds an escrow */
+            id: string;
+            /** @description of a viewer; else empty */
+            name: string;
+        };
+        PastEntryDto: {
+            id: string;
+            queue: string;
+            queueName: string;
+            viewer: string;
+            name: string;
+            state: components["schemas"]["QueuedState"];
+            /** Format: date-time */
+            joinedAt: string;
+            /** Format: date-time */
+            calledAt: string | null;
+            /** Format: date-time */
+            startedAt: string | null;
+            /** Format: date-time */
+            endedAt: string | null;
+            /** @description minutes they were told, least */
+            toldLeast: number | null;
+            toldMost: number | null;
+            /** @description calls missed */
+            missed: number;
+        };
+        Persona: {
+            name: string;
+            roles: components["schemas"]["Role"][];
+            /** @description hours watched */
+            hours?: number;
+            /** @description units of the currency */
+            balance?: number;
+        };
+        PersonasDto: {
+            value: components["schemas"]["Persona"][];
+            version: number;
+        };
+        PhraseEntryDto: {
+            id: string;
+            text: string;
             /** @enum {string} */
-            font: "heading" | "text" | "mono";
-            size: number;
-            colour: string;
-            background: string;
+            kind: "text" | "pattern";
+            wholeWords: boolean;
+            /** @description as it is written, not through look-alikes */
+            exact: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            note: string;
+        };
+        PhraseFileDto: {
             /** @enum {string} */
-            align: "left" | "center" | "right";
-            edge: boolean;
+            format: "text" | "csv";
+            text: string;
+        };
+        PhraseGroupBodyDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+        };
+        PhraseGroupChangeDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+            version: number;
+        };
+        PhraseGroupDto: {
+            name: string;
+            enabled: boolean;
+            consequence: components["schemas"]["ConsequenceDto"] | null;
+            entries: components["schemas"]["PhraseEntryDto"][];
+            id: string;
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        PhrasesReadDto: {
+            entries: components["schemas"]["PhraseEntryDto"][];
+            /** @description what could not be used, and why */
+            faults: string[];
+        };
+        PickStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PickStep";
+            id: string;
+            branches: {
+                id: string;
+                weight: number;
+                steps: components["schemas"]["Steps"];
+            }[];
         };
         PieceDto: {
             id: string;
@@ -4707,231 +4870,134 @@ export interface components {
                 [key: string]: string | number;
             };
         };
-        OverlayDto: {
-            name: string;
-            width: number;
-            height: number;
-            /** @description a picture’s id, or empty */
-            still: string;
-            pieces: components["schemas"]["PieceDto"][];
-            id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
+        PieceLookDto: {
+            /** @enum {string} */
+            font: "heading" | "text" | "mono";
+            size: number;
+            colour: string;
+            background: string;
+            /** @enum {string} */
+            align: "left" | "center" | "right";
+            edge: boolean;
         };
-        StageAlertDto: {
-            id: string;
-            words: string;
+        PlaceDto: {
+            panel: string;
+            x: number;
+            y: number;
+            w: number;
+            h: number;
+        };
+        PlacedDto: {
             viewer: string;
-            seconds: number;
-            test: boolean;
+            name: string;
+            /** @description from 1; equal values share one */
+            place: number;
+            /** @description units, seconds of watching, or messages */
+            value: number;
+        };
+        PlayStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PlayStep";
+            id: string;
+            /** @enum {string} */
+            does: "play" | "open" | "stop" | "stats";
+            game: string;
+            typed: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        PlayedDto: {
+            /** @description the newest settings first */
+            versions: components["schemas"]["AsPlayedDto"][];
+            up: components["schemas"]["PlayerStandingDto"][];
+            down: components["schemas"]["PlayerStandingDto"][];
+            /** @description the longest run of one viewer without a win */
+            longestLoss: number;
+            longestWin: number;
+            /** @description the longest to expect by chance */
+            expectedLoss: number | null;
+        };
+        PlayerDto: {
+            viewer: string;
+            name: string;
+            stake: number;
+            /** @description what they bet on, or whom they challenged */
+            on: string;
+        };
+        PlayerStandingDto: {
+            viewer: string;
+            name: string;
+            plays: number;
+            net: number;
+        };
+        PostStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "PostStep";
+            id: string;
+            webhook: string;
+            body: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        PostingDto: {
+            id: number;
             /** Format: date-time */
             at: string;
+            cause: components["schemas"]["LedgerCause"];
+            reference: string;
+            /** @description who had it moved, in words */
+            by: string;
+            total: number;
+            /** @description how many entries it has */
+            count: number;
+            /** @description the first of them; of a viewer asked for, their own */
+            entries: components["schemas"]["EntryDto"][];
+            reverses: number | null;
+            reversedBy: number | null;
+            /** @description what it brought the viewer asked for */
+            moved: number | null;
         };
-        PageDto: {
+        PostingsWanted: {
+            cause?: components["schemas"]["LedgerCause"];
+            /** @description what it is about: the id of a command or a routine, the kind of an event */
+            reference?: string;
+            /** @description id of a viewer */
+            viewer?: string;
             /** Format: date-time */
-            since: string;
-            visible: boolean;
-            /** @description whether this page is the one that is heard */
-            audible: boolean;
-            wantsSound: boolean;
-            /** @description true when its browser plays nothing without a click */
-            muted: boolean;
-            voice: boolean;
-        };
-        StageDto: {
-            overlay: string;
-            name: string;
-            hasStage: boolean;
-            held: boolean;
-            showing: components["schemas"]["StageAlertDto"] | null;
+            since?: string;
             /** Format: date-time */
-            until: string | null;
-            waiting: components["schemas"]["StageAlertDto"][];
-            last: components["schemas"]["StageAlertDto"] | null;
-            pages: components["schemas"]["PageDto"][];
+            until?: string;
         };
-        OverlayBodyDto: {
-            name: string;
-            width: number;
-            height: number;
-            /** @description a picture’s id, or empty */
-            still: string;
-            pieces: components["schemas"]["PieceDto"][];
-        };
-        DrawnDto: {
-            id: string;
-            data: {
-                [key: string]: unknown;
-            } | null;
-        };
-        TestDto: {
-            routine: components["schemas"]["RoutineDto"];
-            /** @description what is tested, in a few words */
-            title: string;
-            /** @description the name of the viewer it is played as */
-            as?: string;
-        };
-        AddressDto: {
-            /** @description the path it is opened at, secret */
-            path: string;
-        };
-        StageActDto: {
-            /** @enum {string} */
-            does: "skip" | "hold" | "go-on" | "replay" | "clear";
-        };
-        OverlayChangeDto: {
-            name: string;
-            width: number;
-            height: number;
-            /** @description a picture’s id, or empty */
-            still: string;
-            pieces: components["schemas"]["PieceDto"][];
-            version: number;
-        };
-        KeptDaysDto: {
-            /** @description days; 0 for good */
-            value: number;
+        PrefixDto: {
+            value: string;
             /** @description the version the change is made on */
             version: number;
         };
-        HeadStartDto: {
-            subscriber: number;
-            vip: number;
-            moderator: number;
+        ProblemView: {
+            type: string;
+            status: number;
+            title: string;
+            detail: string;
+            fields?: {
+                [key: string]: string;
+            };
+            current?: {
+                [key: string]: unknown;
+            };
         };
-        ClosesDto: {
-            /** @description after so many joined; 0 for never */
-            after: number;
-            /** @description HH:MM, or empty */
-            at: string;
-        };
-        CallRulesDto: {
-            seconds: number;
-            /** @enum {string} */
-            missed: "out" | "back";
-            places: number;
-            next: boolean;
-            privately: boolean;
-        };
-        QueueSaysDto: {
-            opened: string;
-            closed: string;
-            called: string;
-            reminder: string;
-            missed: string;
-            back: string;
-            confirmed: string;
-        };
-        QueueDto: {
+        QuestionDto: {
             name: string;
-            byDefault: boolean;
-            categories: string[];
-            places: number;
-            party: number;
             /** @enum {string} */
-            lowestRole: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
-            /** @description a rank’s id, or empty */
-            rank: string;
-            cost: number;
-            /** @enum {string} */
-            order: "arrival" | "fewest" | "head-start";
-            headStart: components["schemas"]["HeadStartDto"];
-            again: number | null;
-            closes: components["schemas"]["ClosesDto"];
-            call: components["schemas"]["CallRulesDto"];
-            showHandles: boolean;
-            /** @description Liquid, by what happens: opened, closed, called, reminder, missed, back, confirmed */
-            says: components["schemas"]["QueueSaysDto"];
-            id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-        };
-        /** @enum {string} */
-        QueueState: "waiting" | "called" | "confirmed" | "playing";
-        QueuedDto: {
-            id: string;
-            viewer: string;
-            name: string;
-            /** @description the strongest they have */
-            role: components["schemas"]["Role"];
-            /** @description what they are called in the game */
-            handle: string | null;
-            state: components["schemas"]["QueueState"];
-            /** @description from 1; 0 for whoever is not waiting */
-            place: number;
-            /** Format: date-time */
-            joinedAt: string;
-            /** Format: date-time */
-            calledAt: string | null;
-            /** Format: date-time */
-            until: string | null;
-            /** Format: date-time */
-            startedAt: string | null;
-            /** @description turns in this stream */
-            turns: number;
-            /** @description calls missed */
-            missed: number;
-            paid: number;
-            bump: boolean;
-            /** @description how long until they are called, in words */
-            wait: string;
-        };
-        QueueStandingDto: {
-            id: string;
-            name: string;
-            open: boolean;
-            /** @description the one chat means now */
-            current: boolean;
-            party: number;
-            places: number;
-            /** @description seconds to answer a call in */
-            seconds: number;
-            /** @description what a handle is called here */
-            handleName: string | null;
-            /** @description the streamer’s own */
-            ownHandle: string;
-            /** @description how long somebody waits who joins now, in words */
-            wait: string;
-            /** @description mean minutes of the last turns */
-            turnMinutes: number | null;
-            /** @description turns in this stream */
-            played: number;
-            /** @description those playing and called first, then those waiting */
-            entries: components["schemas"]["QueuedDto"][];
-        };
-        BumpHolderDto: {
-            viewer: string;
-            name: string;
-            /** Format: date-time */
-            at: string;
-        };
-        QueuesStandingDto: {
-            /**
-             * Format: date-time
-             * @description now, by the server’s clock
-             */
-            at: string;
-            queues: components["schemas"]["QueueStandingDto"][];
-            bumps: components["schemas"]["BumpHolderDto"][];
-        };
-        ActDto: {
-            /** @enum {string} */
-            does: "open" | "close" | "empty" | "call" | "random" | "choose" | "confirm" | "miss" | "done" | "add" | "remove" | "front" | "move";
-            /** @description whom it concerns, an entry’s id */
-            entry?: string;
-            /** @description whom to add, a viewer’s id */
-            viewer?: string;
-            /** @description before whom to move them, an entry’s id; left out for the end */
-            before?: string;
-        };
-        ActDoneDto: {
-            /** @description what takes it back */
-            undo: string | null;
-        };
-        HoldsBumpDto: {
-            holds: boolean;
+            type: "text" | "number" | "yes-no" | "choice";
+            default: string;
+            help: string;
+            choices: string[];
         };
         QueueBodyDto: {
             name: string;
@@ -4976,111 +5042,132 @@ export interface components {
             says: components["schemas"]["QueueSaysDto"];
             version: number;
         };
-        HandleDto: {
+        QueueDto: {
             name: string;
-            category: string;
-            pattern: string;
-            example: string;
-            required: boolean;
-            own: string;
+            byDefault: boolean;
+            categories: string[];
+            places: number;
+            party: number;
+            /** @enum {string} */
+            lowestRole: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
+            /** @description a rank’s id, or empty */
+            rank: string;
+            cost: number;
+            /** @enum {string} */
+            order: "arrival" | "fewest" | "head-start";
+            headStart: components["schemas"]["HeadStartDto"];
+            again: number | null;
+            closes: components["schemas"]["ClosesDto"];
+            call: components["schemas"]["CallRulesDto"];
+            showHandles: boolean;
+            /** @description Liquid, by what happens: opened, closed, called, reminder, missed, back, confirmed */
+            says: components["schemas"]["QueueSaysDto"];
             id: string;
             version: number;
             /** Format: date-time */
             changedAt: string;
         };
-        HandleTextDto: {
-            /** @description empty to forget it */
-            text: string;
+        QueueSaysDto: {
+            opened: string;
+            closed: string;
+            called: string;
+            reminder: string;
+            missed: string;
+            back: string;
+            confirmed: string;
         };
-        HandleBodyDto: {
+        QueueStandingDto: {
+            id: string;
             name: string;
-            category: string;
-            pattern: string;
-            example: string;
-            required: boolean;
-            own: string;
-        };
-        HandleChangeDto: {
-            name: string;
-            category: string;
-            pattern: string;
-            example: string;
-            required: boolean;
-            own: string;
-            version: number;
+            open: boolean;
+            /** @description the one chat means now */
+            current: boolean;
+            party: number;
+            places: number;
+            /** @description seconds to answer a call in */
+            seconds: number;
+            /** @description what a handle is called here */
+            handleName: string | null;
+            /** @description the streamer’s own */
+            ownHandle: string;
+            /** @description how long somebody waits who joins now, in words */
+            wait: string;
+            /** @description mean minutes of the last turns */
+            turnMinutes: number | null;
+            /** @description turns in this stream */
+            played: number;
+            /** @description those playing and called first, then those waiting */
+            entries: components["schemas"]["QueuedDto"][];
         };
         /** @enum {string} */
-        QueuedState: "waiting" | "called" | "confirmed" | "playing" | "done" | "missed" | "left" | "removed";
-        PastEntryDto: {
+        QueueState: "waiting" | "called" | "confirmed" | "playing";
+        QueueStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "QueueStep";
             id: string;
             queue: string;
-            queueName: string;
+            /** @enum {string} */
+            does: "join" | "leave" | "confirm" | "front" | "show" | "call" | "random" | "choose" | "done" | "add" | "remove" | "first" | "bump" | "unbump" | "open" | "close" | "empty";
+            /** @enum {string} */
+            whom: "viewer" | "target";
+            handle: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        QueuedDto: {
+            id: string;
             viewer: string;
             name: string;
-            state: components["schemas"]["QueuedState"];
+            /** @description the strongest they have */
+            role: components["schemas"]["Role"];
+            /** @description what they are called in the game */
+            handle: string | null;
+            state: components["schemas"]["QueueState"];
+            /** @description from 1; 0 for whoever is not waiting */
+            place: number;
             /** Format: date-time */
             joinedAt: string;
             /** Format: date-time */
             calledAt: string | null;
             /** Format: date-time */
-            startedAt: string | null;
+            until: string | null;
             /** Format: date-time */
-            endedAt: string | null;
-            /** @description minutes they were told, least */
-            toldLeast: number | null;
-            toldMost: number | null;
+            startedAt: string | null;
+            /** @description turns in this stream */
+            turns: number;
             /** @description calls missed */
             missed: number;
+            paid: number;
+            bump: boolean;
+            /** @description how long until they are called, in words */
+            wait: string;
         };
+        /** @enum {string} */
+        QueuedState: "waiting" | "called" | "confirmed" | "playing" | "done" | "missed" | "left" | "removed";
         QueuedStreamDto: {
             id: string;
             /** Format: date-time */
             startedAt: string;
             queued: number;
         };
-        SummaryDto: {
-            /** @description how turns were shared, in words */
-            words: string;
-            /** @description Gini coefficient of turns, 0 to 1 */
-            gini: number;
-            /** @description viewers who queued */
-            queued: number;
-            turns: number;
-            /** @description who queued and had no turn */
-            without: string[];
-            /** @description calls missed */
-            missed: number;
-            /** @description mean minutes of a turn */
-            turnMinutes: number | null;
-            /** @description mean minutes until a call */
-            waitMinutes: number | null;
-            /** @description waits that were told and came to a call */
-            told: number;
-            /** @description of those, called as told */
-            right: number;
-            sooner: number;
-            later: number;
-            /** @description mean minutes by which the others missed it */
-            missedBy: number;
+        QueuesStandingDto: {
+            /**
+             * Format: date-time
+             * @description now, by the server’s clock
+             */
+            at: string;
+            queues: components["schemas"]["QueueStandingDto"][];
+            bumps: components["schemas"]["BumpHolderDto"][];
         };
-        OwnHandleDto: {
-            /** @description the game’s handle */
-            id: string;
-            name: string;
-            category: string;
-            text: string | null;
-        };
-        OwnQueueDto: {
-            id: string;
-            name: string;
-            state: components["schemas"]["QueueState"];
-            place: number;
-        };
-        ViewerInQueuesDto: {
-            bump: boolean;
-            handles: components["schemas"]["OwnHandleDto"][];
-            /** @description those they are in now */
-            queues: components["schemas"]["OwnQueueDto"][];
+        QuietChangeDto: {
+            level: components["schemas"]["QuietChoice"];
+            /** @description from now; null until it is lifted */
+            minutes: number | null;
+            /** @description the version the change is made on */
+            version: number;
         };
         /** @enum {string} */
         QuietChoice: "moderators" | "timers" | "all" | "off";
@@ -5093,12 +5180,23 @@ export interface components {
             until: string | null;
             version: number;
         };
-        QuietChangeDto: {
-            level: components["schemas"]["QuietChoice"];
-            /** @description from now; null until it is lifted */
-            minutes: number | null;
-            /** @description the version the change is made on */
-            version: number;
+        RaiseDto: {
+            /** @enum {string} */
+            type: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline";
+            name?: string;
+            roles?: components["schemas"]["Role"][];
+            count?: number;
+            message?: string;
+        };
+        RankDto: {
+            /** @description empty for a new one */
+            id: string;
+            name: string;
+            /** @description hours, or units */
+            from: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description the routine that reaching it starts */
+            routine: string | null;
         };
         RankHoldersDto: {
             /** @description the rank */
@@ -5106,77 +5204,86 @@ export interface components {
             /** @description viewers whose highest it is now */
             holders: number;
         };
-        Persona: {
-            name: string;
-            roles: components["schemas"]["Role"][];
-            /** @description hours watched */
-            hours?: number;
-            /** @description units of the currency */
-            balance?: number;
-        };
-        /**
-         * @description what chance comes to, where it is not left to chance
-         * @enum {string}
-         */
-        Forced: "win" | "lose" | "rare";
         /** @enum {string} */
-        DraftKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "guard";
-        DraftDto: {
-            kind: components["schemas"]["DraftKind"];
-            /** @description whose place it takes; left out for a new one */
-            id?: string;
-            /** @description as it would be saved */
-            body: {
-                [key: string]: unknown;
-            };
+        RankedBy: "watch" | "earned" | "balance";
+        RanksDto: {
+            value: components["schemas"]["RanksValueDto"];
+            version: number;
         };
-        RehearsedTimerDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description what is open in editors, unsaved */
-            drafts?: components["schemas"]["DraftDto"][];
-            /** @description lines of viewers a minute; as measured where it is not given */
-            rate?: number;
+        RanksValueDto: {
+            by: components["schemas"]["RankedBy"];
+            ranks: components["schemas"]["RankDto"][];
         };
-        SaidDto: {
-            text: string;
-            /** @description seconds after what started it */
-            after: number;
+        RateDto: {
+            /** @description lines of viewers a minute */
+            usual: number;
+            quiet: number;
+            busy: number;
+            /** @description other lines of the bot for each line of a viewer */
+            replies: number;
+            /** @description streams it was measured over; 0 for none */
+            streams: number;
+        };
+        RecomputedDto: {
+            /** @description rounds that were played again */
+            rounds: number;
+            /** @description that came out as kept */
+            same: number;
+            /** @description what came out otherwise, in words */
+            wrong: string[];
+        };
+        RecordedStreamDto: {
+            id: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
+        };
+        RedeemStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RedeemStep";
+            id: string;
+            reward: string;
+            typed: string;
             /** @enum {string} */
-            how: "chat" | "reply" | "tell";
+            ifFails: "go-on" | "stop";
         };
-        RehearsedFiringDto: {
-            said: components["schemas"]["SaidDto"][];
-            effects: string[];
-            why: components["schemas"]["WhyDto"];
-            /** @description seconds the clock is ahead now */
-            ahead: number;
+        /** @enum {string} */
+        RedemptionAct: "done" | "reopen" | "return" | "send" | "put-back";
+        RedemptionDto: {
+            id: string;
+            reward: string;
+            title: string;
+            gives: components["schemas"]["Gives"];
+            viewer: string;
+            name: string;
+            price: number;
+            paidBy: components["schemas"]["PaidBy"];
+            state: components["schemas"]["RedemptionState"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            since: string;
+            answers: components["schemas"]["AnswerDto"][];
+            /** @description it hands out a line that only its buyer may see */
+            hasLine: boolean;
+            target: string | null;
+            /** @description of a bench */
+            seconds: number;
+            /** @description what went wrong, or why it was returned */
+            note: string;
+            /** @description its line may have been delivered */
+            unsure: boolean;
         };
-        RehearsedLineDto: {
-            /** @description names this rehearsal; made by the page */
-            session: string;
-            persona: components["schemas"]["Persona"];
-            /** @description seconds the rehearsal’s clock is ahead of the real one */
-            ahead?: number;
-            /** @description what chance comes to, where it is not left to chance */
-            forced?: components["schemas"]["Forced"];
-            /** @description as if live or offline */
-            live?: boolean;
-            /** @description as if in this category */
-            category?: string;
-            /** @description what is open in editors, unsaved */
-            drafts?: components["schemas"]["DraftDto"][];
-            text: string;
-        };
+        /** @enum {string} */
+        RedemptionState: "bought" | "asked" | "waiting" | "done" | "returned";
+        /** @enum {string} */
+        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "webhook";
+        /** @enum {string} */
+        RefusalReason: "off" | "when" | "who" | "inputs" | "cooldown" | "rank" | "cost" | "running" | "quiet" | "other";
         RehearsedDto: {
             said: components["schemas"]["SaidDto"][];
             effects: string[];
@@ -5204,43 +5311,186 @@ export interface components {
             count?: number;
             message?: string;
         };
-        StockDto: {
-            all: number | null;
-            stream: number | null;
-            viewer: number | null;
-            viewerStream: number | null;
+        RehearsedFiringDto: {
+            said: components["schemas"]["SaidDto"][];
+            effects: string[];
+            why: components["schemas"]["WhyDto"];
+            /** @description seconds the clock is ahead now */
+            ahead: number;
         };
-        /** @enum {string} */
-        AskType: "text" | "choice" | "address" | "account";
-        AskDto: {
+        RehearsedLineDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            text: string;
+        };
+        RehearsedTimerDto: {
+            /** @description names this rehearsal; made by the page */
+            session: string;
+            persona: components["schemas"]["Persona"];
+            /** @description seconds the rehearsal’s clock is ahead of the real one */
+            ahead?: number;
+            /** @description what chance comes to, where it is not left to chance */
+            forced?: components["schemas"]["Forced"];
+            /** @description as if live or offline */
+            live?: boolean;
+            /** @description as if in this category */
+            category?: string;
+            /** @description what is open in editors, unsaved */
+            drafts?: components["schemas"]["DraftDto"][];
+            /** @description lines of viewers a minute; as measured where it is not given */
+            rate?: number;
+        };
+        RememberStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RememberStep";
+            id: string;
+            text: string;
             name: string;
-            type: components["schemas"]["AskType"];
-            required: boolean;
-            /** @description shown to the streamer alone */
-            private: boolean;
-            choices: string[];
-        };
-        /** @enum {string} */
-        Gives: "routine" | "line" | "hand-over" | "share" | "bench";
-        BenchLengthDto: {
-            seconds: number;
-            price: number | null;
-            cheer: number | null;
-            tip: number | null;
-        };
-        BenchDto: {
             /** @enum {string} */
-            whom: "named" | "buyer";
-            lengths: components["schemas"]["BenchLengthDto"][];
-            spares: components["schemas"]["Role"][];
-            never: components["schemas"]["NamedViewerDto"][];
+            span: "run" | "viewer" | "stream" | "good";
         };
-        RewardSaysDto: {
-            bought: string;
-            returned: string;
-            asked: string;
-            thanked: string;
-            handed: string;
+        RememberedNamesDto: {
+            names: string[];
+        };
+        ReplayBodyDto: {
+            settings: {
+                [key: string]: unknown;
+            };
+            source: components["schemas"]["ReplaySourceDto"];
+        };
+        ReplayDto: {
+            id: string;
+            /** @enum {string} */
+            state: "running" | "done" | "failed" | "cancelled";
+            done: number;
+            total: number;
+            /** @description lines of a file that nothing could be made of */
+            skipped: number;
+            result: {
+                [key: string]: unknown;
+            } | null;
+        };
+        ReplaySourceDto: {
+            /** @enum {string} */
+            kind: "last" | "stream" | "file";
+            lines?: number;
+            /** @description of a stream: its id */
+            stream?: string;
+            /** @description of a file: its text */
+            text?: string;
+        };
+        ReplyStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "ReplyStep";
+            id: string;
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+        };
+        ResetDoneDto: {
+            viewers: number;
+            total: number;
+            /** @description the copy of the database from before, in the data folder */
+            copy: string;
+            posting: number | null;
+        };
+        ResetDto: {
+            /** @description the name of the currency, to confirm it */
+            typed: string;
+        };
+        ResultDto: {
+            viewer: string;
+            name: string;
+            stake: number;
+            typed: string;
+            outcome: string | null;
+            shown: string;
+            paid: number;
+            /** @description what chance came to */
+            numbers: number[];
+        };
+        ReversalDto: {
+            postings: number;
+            total: number;
+            viewers: number;
+            /** @description what was spent since and cannot be taken back */
+            short: components["schemas"]["ShortDto"][];
+            /** @description the movements that take back; empty while it was only looked at */
+            made: number[];
+        };
+        RewardBodyDto: {
+            name: string;
+            description: string;
+            /** @description id of a picture, or empty */
+            picture: string;
+            enabled: boolean;
+            cost: components["schemas"]["CostDto"];
+            stock: components["schemas"]["StockDto"];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description a rank’s id, or empty */
+            rank: string;
+            when: components["schemas"]["WhenDto"];
+            asks: components["schemas"]["AskDto"][];
+            gives: components["schemas"]["Gives"];
+            /** @description a list’s id, or empty */
+            list: string;
+            warnAt: number;
+            share: number;
+            bench: components["schemas"]["BenchDto"];
+            /** @description days */
+            keepDays: number;
+            says: components["schemas"]["RewardSaysDto"];
+            routine: components["schemas"]["RoutineDto"];
+        };
+        RewardChangeDto: {
+            name: string;
+            description: string;
+            /** @description id of a picture, or empty */
+            picture: string;
+            enabled: boolean;
+            cost: components["schemas"]["CostDto"];
+            stock: components["schemas"]["StockDto"];
+            /** @description seconds */
+            cooldown: number;
+            /** @description seconds */
+            viewerCooldown: number;
+            lowestRole: components["schemas"]["Role"];
+            /** @description a rank’s id, or empty */
+            rank: string;
+            when: components["schemas"]["WhenDto"];
+            asks: components["schemas"]["AskDto"][];
+            gives: components["schemas"]["Gives"];
+            /** @description a list’s id, or empty */
+            list: string;
+            warnAt: number;
+            share: number;
+            bench: components["schemas"]["BenchDto"];
+            /** @description days */
+            keepDays: number;
+            says: components["schemas"]["RewardSaysDto"];
+            routine: components["schemas"]["RoutineDto"];
+            version: number;
         };
         RewardDto: {
             name: string;
@@ -5286,39 +5536,6 @@ export interface components {
             /** @description what is typed to buy it */
             command: string | null;
         };
-        RewardBodyDto: {
-            name: string;
-            description: string;
-            /** @description id of a picture, or empty */
-            picture: string;
-            enabled: boolean;
-            cost: components["schemas"]["CostDto"];
-            stock: components["schemas"]["StockDto"];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
-            lowestRole: components["schemas"]["Role"];
-            /** @description a rank’s id, or empty */
-            rank: string;
-            when: components["schemas"]["WhenDto"];
-            asks: components["schemas"]["AskDto"][];
-            gives: components["schemas"]["Gives"];
-            /** @description a list’s id, or empty */
-            list: string;
-            warnAt: number;
-            share: number;
-            bench: components["schemas"]["BenchDto"];
-            /** @description days */
-            keepDays: number;
-            says: components["schemas"]["RewardSaysDto"];
-            routine: components["schemas"]["RoutineDto"];
-        };
-        WeekDto: {
-            sold: number;
-            spent: number;
-            issued: number;
-        };
         RewardHelpDto: {
             /** @description null where watching pays nothing */
             minutes: number | null;
@@ -5340,199 +5557,88 @@ export interface components {
             /** @description units that viewers have */
             circulating: number;
         };
-        RewardChangeDto: {
-            name: string;
-            description: string;
-            /** @description id of a picture, or empty */
-            picture: string;
-            enabled: boolean;
-            cost: components["schemas"]["CostDto"];
-            stock: components["schemas"]["StockDto"];
-            /** @description seconds */
-            cooldown: number;
-            /** @description seconds */
-            viewerCooldown: number;
-            lowestRole: components["schemas"]["Role"];
-            /** @description a rank’s id, or empty */
-            rank: string;
-            when: components["schemas"]["WhenDto"];
-            asks: components["schemas"]["AskDto"][];
-            gives: components["schemas"]["Gives"];
-            /** @description a list’s id, or empty */
-            list: string;
-            warnAt: number;
-            share: number;
-            bench: components["schemas"]["BenchDto"];
-            /** @description days */
-            keepDays: number;
-            says: components["schemas"]["RewardSaysDto"];
-            routine: components["schemas"]["RoutineDto"];
+        RewardSaysDto: {
+            bought: string;
+            returned: string;
+            asked: string;
+            thanked: string;
+            handed: string;
+        };
+        /** @enum {string} */
+        Role: "streamer" | "moderator" | "vip" | "subscriber" | "follower" | "viewer";
+        RoomChangeDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            /** @description of the server; left out, the one that is kept stays; empty for none */
+            password?: string;
+            /** @description of the account, in the same way */
+            accountPassword?: string;
+            /** @description the version the change is made on */
             version: number;
         };
-        /** @enum {string} */
-        PaidBy: "currency" | "cheer" | "tip";
-        /** @enum {string} */
-        RedemptionState: "bought" | "asked" | "waiting" | "done" | "returned";
-        AnswerDto: {
-            name: string;
-            private: boolean;
-            required: boolean;
-            given: boolean;
-            /** @description null where it is private, or was not given */
-            text: string | null;
+        RoomDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            version: number;
+            /** @description whether anybody said where the room is */
+            isSet: boolean;
+            /** @description the secrets that are kept; what they are is never told */
+            kept: string[];
+            /** @description what the environment sets and cannot be changed here, with the variables’ names */
+            fromEnvironment: {
+                [key: string]: string;
+            };
         };
-        RedemptionDto: {
+        RoomWishDto: {
+            host: string;
+            /** @description 1 to 65,535 */
+            port: number;
+            tls: boolean;
+            /** @description with its mark: #lanternhour */
+            channel: string;
+            nick: string;
+            account: string;
+            rolesTag: string;
+            streamer: string;
+            /** @description of the server; left out, the one that is kept stays; empty for none */
+            password?: string;
+            /** @description of the account, in the same way */
+            accountPassword?: string;
+        };
+        RoundDto: {
             id: string;
-            reward: string;
+            game: string;
             title: string;
-            gives: components["schemas"]["Gives"];
-            viewer: string;
-            name: string;
-            price: number;
-            paidBy: components["schemas"]["PaidBy"];
-            state: components["schemas"]["RedemptionState"];
-            /** Format: date-time */
-            at: string;
-            /** Format: date-time */
-            since: string;
-            answers: components["schemas"]["AnswerDto"][];
-            /** @description it hands out a line that only its buyer may see */
-            hasLine: boolean;
-            target: string | null;
-            /** @description of a bench */
-            seconds: number;
-            /** @description what went wrong, or why it was returned */
-            note: string;
-            /** @description its line may have been delivered */
-            unsure: boolean;
-        };
-        HandOverCountDto: {
-            /** @description waiting to be handed over */
-            waiting: number;
-            /** @description waiting for an answer of their buyer */
-            asked: number;
-            /** @description what is running out, in words */
-            low: string[];
-        };
-        /** @enum {string} */
-        RedemptionAct: "done" | "reopen" | "return" | "send" | "put-back";
-        ActOnDto: {
-            ids: string[];
-            act: components["schemas"]["RedemptionAct"];
-            /** @description why it is returned */
-            note?: string;
-        };
-        ActedDto: {
-            /** @description those it was done to */
-            done: string[];
-            /** @description why others were left, in words */
-            left: string[];
-        };
-        SecretDto: {
-            name: string;
-            /** @description null for what cannot be read or was erased */
-            text: string | null;
-        };
-        SecretsDto: {
-            answers: components["schemas"]["SecretDto"][];
-            line: string | null;
-        };
-        CounterDto: {
-            name: string;
-            value: number;
-            /** @description the highest it has been */
-            most: number;
-            /** Format: date-time */
-            changedAt: string;
-        };
-        CounterBodyDto: {
-            value: number;
-        };
-        /** @enum {string} */
-        EventKind: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline" | "arrival" | "return" | "rank" | "called" | "confirmed" | "missed" | "redeemed" | "played";
-        EventTriggerDto: {
-            id: string;
-            event: components["schemas"]["EventKind"];
-            /** @description of the event’s count; 0 for any */
-            least: number;
-            lowestRole: components["schemas"]["Role"];
-            /** @description that role and no stronger one */
-            exactly?: boolean;
-            viewers: components["schemas"]["NamedViewerDto"][];
-        };
-        NamedRoutineDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-            id: string;
             version: number;
             /** Format: date-time */
-            changedAt: string;
+            startedAt: string;
             /** Format: date-time */
-            lastRun: string | null;
-            /** @description why it cannot run; it is then cannot run */
-            fault: string | null;
+            endedAt: string | null;
+            /** @enum {string} */
+            over: "ended" | "stopped" | "restart" | "open";
+            plays: components["schemas"]["ResultDto"][];
         };
-        NamedRoutineBodyDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
+        RoutineDto: {
+            steps: components["schemas"]["Steps"];
+            whileRunning: components["schemas"]["WhileRunning"];
+            afterRestart: components["schemas"]["AfterRestart"];
         };
-        NamedRoutineChangeDto: {
-            name: string;
-            group: string;
-            enabled: boolean;
-            triggers: components["schemas"]["EventTriggerDto"][];
-            when: components["schemas"]["WhenDto"];
-            routine: components["schemas"]["RoutineDto"];
-            version: number;
-        };
-        RememberedNamesDto: {
-            names: string[];
-        };
-        /** @enum {string} */
-        KeptSpan: "viewer" | "stream" | "good";
-        WordDto: {
-            span: components["schemas"]["KeptSpan"];
-            /** @description the viewer’s id; empty for what is not by viewer */
-            viewer: string;
-            name: string;
-            /** @description what the viewer is called now */
-            viewerName: string;
-            text: string;
-            /** Format: date-time */
-            changedAt: string;
-        };
-        WordBodyDto: {
-            span: components["schemas"]["KeptSpan"];
-            /** @description the viewer’s id; empty for what is not by viewer */
-            viewer: string;
-            name: string;
-            /** @description null to forget it */
-            text: string | null;
-        };
-        ForgettingDto: {
-            /**
-             * @description all of this span
-             * @enum {string}
-             */
-            span?: "viewer" | "stream" | "good";
-            /** @description all by this word */
-            name?: string;
-            /** @description all of this viewer */
-            viewer?: string;
-        };
-        ForgottenDto: {
-            count: number;
-        };
-        /** @enum {string} */
-        RunEnding: "done" | "stopped" | "failed" | "limited" | "refused" | "going";
         RunDto: {
             id: string;
             /** Format: date-time */
@@ -5551,21 +5657,18 @@ export interface components {
             /** @description the line of chat that was refused, whose why is at /api/chat/lines/{id}/why; null for a run */
             line: string | null;
         };
-        GoingDto: {
+        /** @enum {string} */
+        RunEnding: "done" | "stopped" | "failed" | "limited" | "refused" | "going";
+        RunStep: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "RunStep";
             id: string;
-            title: string;
-            by: string;
-            viewer: string;
-            /** Format: date-time */
-            at: string;
+            routine: string;
             /** @enum {string} */
-            waitsFor: "time" | "answer" | "turn";
-            /** Format: date-time */
-            until: string | null;
-        };
-        GoingPageDto: {
-            total: number;
-            runs: components["schemas"]["GoingDto"][];
+            ifFails: "go-on" | "stop";
         };
         RunWithWhyDto: {
             id: string;
@@ -5586,405 +5689,44 @@ export interface components {
             line: string | null;
             checks: components["schemas"]["CheckDto"][];
         };
-        StopDto: {
-            /** @description the runs to end; empty for all */
-            runs: string[];
-        };
-        /** @enum {string} */
-        Board: "balance" | "earned" | "watch" | "messages" | "wins";
-        AwardDto: {
-            by: components["schemas"]["Board"];
-            place: number;
-            amount: number;
-        };
-        SeasonPlanDto: {
-            name: string;
-            /** @description UTC milliseconds; null for by hand alone */
-            endsAt: number | null;
-            /** @enum {string} */
-            resets: "balances" | "nothing";
-            awards: components["schemas"]["AwardDto"][];
-        };
-        SeasonDto: {
+        RunningDto: {
             id: string;
-            name: string;
+            game: string;
+            title: string;
+            kind: components["schemas"]["GameKind"];
             /** Format: date-time */
             startedAt: string;
-            /** Format: date-time */
-            endedAt: string | null;
+            /**
+             * Format: date-time
+             * @description when time does something next
+             */
+            until: string | null;
+            /** @description milliseconds until then, by the server */
+            left: number;
+            /** @description what is in escrow */
+            pot: number;
+            /** @description how many play */
+            count: number;
+            /** @description those who joined last, at most 12 */
+            players: components["schemas"]["PlayerDto"][];
+            /** @description of a boss or of finds */
+            of: number | null;
+            remaining: number | null;
         };
-        SeasonsDto: {
-            value: components["schemas"]["SeasonPlanDto"];
-            version: number;
-            /** @description the newest first */
-            seasons: components["schemas"]["SeasonDto"][];
-        };
-        SeasonSettingDto: {
-            value: components["schemas"]["SeasonPlanDto"];
-            version: number;
-        };
-        PlacedDto: {
-            viewer: string;
-            name: string;
-            /** @description from 1; equal values share one */
-            place: number;
-            /** @description units, seconds of watching, or messages */
-            value: number;
-        };
-        StandingsDto: {
-            board: components["schemas"]["Board"];
-            places: components["schemas"]["PlacedDto"][];
-        };
-        AwardedDto: {
-            viewer: string;
-            name: string;
-            amount: number;
-        };
-        SeasonEndingDto: {
-            boards: components["schemas"]["StandingsDto"][];
-            awards: components["schemas"]["AwardedDto"][];
-            /** @description units that are taken from balances */
-            resetTotal: number;
-            resetViewers: number;
-        };
-        EndSeasonDto: {
-            /** @description the season that is to end, so that two who press it end one */
-            season: string;
-            /** @description what the next season is called */
-            next: string;
-        };
-        PrefixDto: {
-            value: string;
-            /** @description the version the change is made on */
-            version: number;
-        };
-        PersonasDto: {
-            value: components["schemas"]["Persona"][];
-            version: number;
-        };
-        SettingsDto: {
-            prefix: components["schemas"]["PrefixDto"];
-            personas: components["schemas"]["PersonasDto"];
-        };
-        CrowdDto: {
-            size: number;
-            /** @description lines a minute */
-            rate: number;
+        SaidDto: {
+            text: string;
+            /** @description seconds after what started it */
+            after: number;
+            /** @enum {string} */
+            how: "chat" | "reply" | "tell";
         };
         SayAsDto: {
             name: string;
             roles: components["schemas"]["Role"][];
             text: string;
         };
-        StreamChangeDto: {
-            live?: boolean;
-            title?: string;
-            category?: string;
-        };
-        RaiseDto: {
-            /** @enum {string} */
-            type: "follow" | "subscribed" | "renewed" | "gifted" | "raid" | "tip" | "cheer" | "live" | "offline";
-            name?: string;
-            roles?: components["schemas"]["Role"][];
-            count?: number;
-            message?: string;
-        };
-        SecondsDto: {
-            seconds: number;
-        };
-        StreamDto: {
-            live: boolean;
-            /** Format: date-time */
-            liveSince: string | null;
-            title: string;
-            category: string;
-            viewers: number;
-            /** @description false where no platform tells */
-            known: boolean;
-        };
-        /** @enum {string} */
-        ReferenceKind: "media" | "overlay" | "output" | "list" | "routine" | "queue" | "handle" | "reward" | "game" | "command" | "timer" | "phrase-group" | "webhook";
-        UserDto: {
-            kind: components["schemas"]["ReferenceKind"];
-            id: string;
-            name: string;
-        };
-        ThingVersionDto: {
-            version: number;
-            /** Format: date-time */
-            at: string;
-            /**
-             * @description who saved it, in words
-             * @example the streamer
-             */
-            by: string;
-            /** @description what a person wrote */
-            body: {
-                [key: string]: unknown;
-            };
-        };
-        TimerStateDto: {
-            /** @description milliseconds of the running clock */
-            since: number;
-            lines: number;
-            opening: boolean;
-            spread: number;
-            held: boolean;
-            times: number;
-            /** @description UTC milliseconds */
-            firedAt: number | null;
-            size: number;
-        };
-        TimerDto: {
-            name: string;
-            enabled: boolean;
-            /** @enum {string} */
-            does: "say" | "routine" | "command";
-            texts: string[];
-            /** @enum {string} */
-            order: "random" | "turn" | "bag";
-            /** @description the id of the routine or command it runs; empty for one that says a text */
-            runs: string;
-            /** @description whole minutes, 1 to 1,440 */
-            interval: number;
-            /** @description lines of viewers since it last fired, 0 to 1,000 */
-            lines: number;
-            when: components["schemas"]["WhenDto"];
-            /** @description minutes after going live; null for the interval */
-            first: number | null;
-            /** @description percent, 0 to 30 */
-            jitter: number;
-            id: string;
-            version: number;
-            /** Format: date-time */
-            changedAt: string;
-            /** @description why it cannot fire; it is then cannot run */
-            fault: string | null;
-        };
-        TimerSaidDto: {
-            at: number;
-            lines: number;
-        };
-        StandingDto: {
-            /** @description milliseconds of the running clock, now */
-            running: number;
-            /** @description UTC milliseconds, now */
-            at: number;
-            said: components["schemas"]["TimerSaidDto"][];
-            states: {
-                [key: string]: components["schemas"]["TimerStateDto"];
-            };
-        };
-        RateDto: {
-            /** @description lines of viewers a minute */
-            usual: number;
-            quiet: number;
-            busy: number;
-            /** @description other lines of the bot for each line of a viewer */
-            replies: number;
-            /** @description streams it was measured over; 0 for none */
-            streams: number;
-        };
-        BreathingRoomDto: {
-            /** @description at least so many seconds between any two timers */
-            seconds: number;
-            /** @description lines of timers within ten minutes */
-            most: number;
-        };
-        BreathingSettingDto: {
-            value: components["schemas"]["BreathingRoomDto"];
-            /** @description the version the change is made on */
-            version: number;
-        };
-        TimerBodyDto: {
-            name: string;
-            enabled: boolean;
-            /** @enum {string} */
-            does: "say" | "routine" | "command";
-            texts: string[];
-            /** @enum {string} */
-            order: "random" | "turn" | "bag";
-            /** @description the id of the routine or command it runs; empty for one that says a text */
-            runs: string;
-            /** @description whole minutes, 1 to 1,440 */
-            interval: number;
-            /** @description lines of viewers since it last fired, 0 to 1,000 */
-            lines: number;
-            when: components["schemas"]["WhenDto"];
-            /** @description minutes after going live; null for the interval */
-            first: number | null;
-            /** @description percent, 0 to 30 */
-            jitter: number;
-        };
-        TimerChangeDto: {
-            name: string;
-            enabled: boolean;
-            /** @enum {string} */
-            does: "say" | "routine" | "command";
-            texts: string[];
-            /** @enum {string} */
-            order: "random" | "turn" | "bag";
-            /** @description the id of the routine or command it runs; empty for one that says a text */
-            runs: string;
-            /** @description whole minutes, 1 to 1,440 */
-            interval: number;
-            /** @description lines of viewers since it last fired, 0 to 1,000 */
-            lines: number;
-            when: components["schemas"]["WhenDto"];
-            /** @description minutes after going live; null for the interval */
-            first: number | null;
-            /** @description percent, 0 to 30 */
-            jitter: number;
-            version: number;
-        };
-        HoldDto: {
-            held: boolean;
-        };
-        /** @enum {string} */
-        Mark: "bot" | "ignored" | "merged";
-        FaultDto: {
-            line: number;
-            fault: string;
-        };
-        CsvPreviewDto: {
-            token: string;
-            rows: number;
-            /** @description viewers not known yet */
-            fresh: number;
-            changed: number;
-            same: number;
-            columns: string[];
-            /** @description columns that are not known and are skipped */
-            passedOver: string[];
-            /** @description rows that cannot be used and are skipped */
-            faulty: number;
-            /** @description the first of them */
-            faults: components["schemas"]["FaultDto"][];
-        };
-        TokenDto: {
-            token: string;
-        };
-        AppliedDto: {
-            added: number;
-            changed: number;
-        };
-        /** @enum {string} */
-        ViewerSort: "name" | "messages" | "watched" | "lastSeen" | "firstSeen";
-        ViewerDto: {
-            id: string;
-            name: string;
-            /** @description the account, or the nick where the server knows none */
-            account: string;
-            /**
-             * @description which of the two it is
-             * @enum {string}
-             */
-            knownBy: "account" | "nick";
-            role: components["schemas"]["Role"];
-            /** Format: date-time */
-            firstSeen: string;
-            /** Format: date-time */
-            lastSeen: string;
-            messages: number;
-            /** @description seconds present while live */
-            watchTime: number;
-            /** Format: date-time */
-            followedSince: string | null;
-            subscribedMonths: number;
-            bot: boolean;
-            ignored: boolean;
-            /** @description the viewer this one was merged into */
-            mergedInto: string | null;
-        };
-        ViewersPageDto: {
-            viewers: components["schemas"]["ViewerDto"][];
-            /** @description how many fit; of a search, no more than 5,000 are counted */
-            total: number;
-            /** @description whether more fit than were counted */
-            more: boolean;
-        };
-        OneNameDto: {
-            /** @description who wrote most first */
-            viewers: components["schemas"]["ViewerDto"][];
-        };
-        DoublesDto: {
-            names: components["schemas"]["OneNameDto"][];
-        };
-        NoteDto: {
-            id: string;
-            /** Format: date-time */
-            at: string;
+        SayDto: {
             text: string;
-        };
-        MergeDto: {
-            id: string;
-            /** Format: date-time */
-            at: string;
-            /** @description the name of the one merged into this viewer */
-            name: string;
-        };
-        UsedDto: {
-            commandId: string;
-            name: string;
-            uses: number;
-            /** Format: date-time */
-            lastUse: string;
-        };
-        ViewerPageDto: {
-            viewer: components["schemas"]["ViewerDto"];
-            notes: components["schemas"]["NoteDto"][];
-            merges: components["schemas"]["MergeDto"][];
-            /** @description commands used, the most used first */
-            used: components["schemas"]["UsedDto"][];
-        };
-        MarksDto: {
-            bot?: boolean;
-            ignored?: boolean;
-        };
-        NoteBodyDto: {
-            text: string;
-        };
-        MergeBodyDto: {
-            /** @description the viewer that is found to be this one too */
-            from: string;
-        };
-        WebhookDto: {
-            name: string;
-            address: string;
-            /** @description true when posts are signed; the secret itself is never told */
-            signed: boolean;
-        };
-        DeliveryDto: {
-            id: string;
-            /** Format: date-time */
-            at: string;
-            webhook: string;
-            body: string;
-            /** @enum {string} */
-            state: "waiting" | "arrived" | "given-up";
-            tries: number;
-            /** Format: date-time */
-            nextAt: string | null;
-            /** @description what came back, or why nothing did */
-            answer: string;
-        };
-        WebhookBodyDto: {
-            address: string;
-            /** @description whsec_ and base64; kept when not given, removed when empty */
-            secret?: string;
-        };
-        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["PlayStep"])[];
-        Conditions: {
-            id: string;
-            /** @enum {string} */
-            join: "all" | "any";
-            rows: ({
-                id: string;
-                value: string;
-                /** @enum {string} */
-                comparison: "is" | "is-not" | "contains" | "begins-with" | "matches" | "more-than" | "at-least" | "less-than" | "is-empty" | "is-not-empty" | "is-one-of" | "is-a-number";
-                against: string;
-            } | components["schemas"]["Conditions"])[];
         };
         SayStep: {
             /**
@@ -5997,27 +5739,85 @@ export interface components {
             /** @enum {string} */
             order: "random" | "turn" | "bag";
         };
-        ReplyStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "ReplyStep";
+        SeasonDto: {
             id: string;
-            texts: string[];
-            /** @enum {string} */
-            order: "random" | "turn" | "bag";
+            name: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            endedAt: string | null;
         };
-        TellStep: {
+        SeasonEndingDto: {
+            boards: components["schemas"]["StandingsDto"][];
+            awards: components["schemas"]["AwardedDto"][];
+            /** @description units that are taken from balances */
+            resetTotal: number;
+            resetViewers: number;
+        };
+        SeasonPlanDto: {
+            name: string;
+            /** @description UTC milliseconds; null for by hand alone */
+            endsAt: number | null;
+            /** @enum {string} */
+            resets: "balances" | "nothing";
+            awards: components["schemas"]["AwardDto"][];
+        };
+        SeasonSettingDto: {
+            value: components["schemas"]["SeasonPlanDto"];
+            version: number;
+        };
+        SeasonsDto: {
+            value: components["schemas"]["SeasonPlanDto"];
+            version: number;
+            /** @description the newest first */
+            seasons: components["schemas"]["SeasonDto"][];
+        };
+        SecondsDto: {
+            seconds: number;
+        };
+        SecretDto: {
+            name: string;
+            /** @description null for what cannot be read or was erased */
+            text: string | null;
+        };
+        SecretsDto: {
+            answers: components["schemas"]["SecretDto"][];
+            line: string | null;
+        };
+        SetStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "TellStep";
+            kind: "SetStep";
             id: string;
-            texts: string[];
             /** @enum {string} */
-            order: "random" | "turn" | "bag";
+            whose: "viewer" | "target";
+            amount: string;
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        SettingsDto: {
+            prefix: components["schemas"]["PrefixDto"];
+            personas: components["schemas"]["PersonasDto"];
+        };
+        SeveralDto: {
+            ids: string[];
+            /** @enum {string} */
+            change: "switch-on" | "switch-off" | "set" | "delete" | "restore" | "step-back";
+            /** @description for set: the parts they have in common from now on, as in a body of one of them */
+            part?: {
+                [key: string]: unknown;
+            };
+        };
+        ShortDto: {
+            viewer: string;
+            name: string;
+            amount: number;
+        };
+        ShortOfDto: {
+            name: string;
+            amount: number;
         };
         ShowStep: {
             /**
@@ -6078,6 +5878,31 @@ export interface components {
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
+        StageActDto: {
+            /** @enum {string} */
+            does: "skip" | "hold" | "go-on" | "replay" | "clear";
+        };
+        StageAlertDto: {
+            id: string;
+            words: string;
+            viewer: string;
+            seconds: number;
+            test: boolean;
+            /** Format: date-time */
+            at: string;
+        };
+        StageDto: {
+            overlay: string;
+            name: string;
+            hasStage: boolean;
+            held: boolean;
+            showing: components["schemas"]["StageAlertDto"] | null;
+            /** Format: date-time */
+            until: string | null;
+            waiting: components["schemas"]["StageAlertDto"][];
+            last: components["schemas"]["StageAlertDto"] | null;
+            pages: components["schemas"]["PageDto"][];
+        };
         StageStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
@@ -6089,44 +5914,98 @@ export interface components {
             does: "skip" | "hold" | "go-on" | "replay" | "clear";
             overlay: string;
         };
-        DrawStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "DrawStep";
-            id: string;
-            list: string;
-            /** @enum {string} */
-            order: "bag" | "turn" | "random";
-            name: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        StakeDto: {
+            /** @description whole units */
+            least: number;
+            most: number;
+            /** @description staked where no amount is typed */
+            usual: number;
         };
-        "Find-lineStep": {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "Find-lineStep";
-            id: string;
-            which: string;
-            list: string;
-            name: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        StandingDto: {
+            /** @description milliseconds of the running clock, now */
+            running: number;
+            /** @description UTC milliseconds, now */
+            at: number;
+            said: components["schemas"]["TimerSaidDto"][];
+            states: {
+                [key: string]: components["schemas"]["TimerStateDto"];
+            };
         };
-        "Add-lineStep": {
+        StandingsDto: {
+            board: components["schemas"]["Board"];
+            places: components["schemas"]["PlacedDto"][];
+        };
+        StepCountDto: {
+            /** @description of the ladder, from 1 */
+            step: number;
+            viewers: number;
+        };
+        Steps: (components["schemas"]["SayStep"] | components["schemas"]["ReplyStep"] | components["schemas"]["TellStep"] | components["schemas"]["ShowStep"] | components["schemas"]["SoundStep"] | components["schemas"]["SpeakStep"] | components["schemas"]["StageStep"] | components["schemas"]["DrawStep"] | components["schemas"]["Find-lineStep"] | components["schemas"]["Add-lineStep"] | components["schemas"]["Take-lineStep"] | components["schemas"]["RememberStep"] | components["schemas"]["ForgetStep"] | components["schemas"]["CounterStep"] | components["schemas"]["IfStep"] | components["schemas"]["PickStep"] | components["schemas"]["WaitStep"] | components["schemas"]["RunStep"] | components["schemas"]["StopStep"] | components["schemas"]["OutputStep"] | components["schemas"]["PostStep"] | components["schemas"]["ClearStep"] | components["schemas"]["GraceStep"] | components["schemas"]["TimerStep"] | components["schemas"]["CommandStep"] | components["schemas"]["GiveStep"] | components["schemas"]["TakeStep"] | components["schemas"]["SetStep"] | components["schemas"]["QueueStep"] | components["schemas"]["HandleStep"] | components["schemas"]["RedeemStep"] | components["schemas"]["PlayStep"])[];
+        StockDto: {
+            all: number | null;
+            stream: number | null;
+            viewer: number | null;
+            viewerStream: number | null;
+        };
+        StopDto: {
+            /** @description the runs to end; empty for all */
+            runs: string[];
+        };
+        StopStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "Add-lineStep";
+            kind: "StopStep";
             id: string;
-            text: string;
-            list: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        };
+        StreamChangeDto: {
+            live?: boolean;
+            title?: string;
+            category?: string;
+        };
+        StreamDto: {
+            live: boolean;
+            /** Format: date-time */
+            liveSince: string | null;
+            title: string;
+            category: string;
+            viewers: number;
+            /** @description false where no platform tells */
+            known: boolean;
+        };
+        StreamFlowDto: {
+            /** Format: date-time */
+            startedAt: string;
+            minutes: number;
+            /** @description viewers paid by a payout, on average */
+            paid: number;
+            flows: components["schemas"]["FlowDto"][];
+        };
+        SummaryDto: {
+            /** @description how turns were shared, in words */
+            words: string;
+            /** @description Gini coefficient of turns, 0 to 1 */
+            gini: number;
+            /** @description viewers who queued */
+            queued: number;
+            turns: number;
+            /** @description who queued and had no turn */
+            without: string[];
+            /** @description calls missed */
+            missed: number;
+            /** @description mean minutes of a turn */
+            turnMinutes: number | null;
+            /** @description mean minutes until a call */
+            waitMinutes: number | null;
+            /** @description waits that were told and came to a call */
+            told: number;
+            /** @description of those, called as told */
+            right: number;
+            sooner: number;
+            later: number;
+            /** @description mean minutes by which the others missed it */
+            missedBy: number;
         };
         "Take-lineStep": {
             /**
@@ -6141,137 +6020,162 @@ export interface components {
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
-        RememberStep: {
+        TakeDto: {
+            /** @description the file, see docs/formats */
+            bundle: {
+                [key: string]: unknown;
+            };
+            answers?: {
+                [key: string]: string;
+            };
+            choices: components["schemas"]["ChoiceDto"][];
+        };
+        TakeStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "RememberStep";
+            kind: "TakeStep";
             id: string;
-            text: string;
+            amount: string;
+            /** @enum {string} */
+            from: "viewer" | "target";
+            /** @enum {string} */
+            ifFails: "go-on" | "stop";
+        };
+        TakenDto: {
+            id: string;
+            changed: number;
+        };
+        TaskDto: {
+            id: string;
             name: string;
-            /** @enum {string} */
-            span: "run" | "viewer" | "stream" | "good";
+            /** @description what it is doing now; empty before it begins */
+            doing: string;
+            done: number;
+            /** @description 0 where it is not known how much there is to do */
+            total: number;
         };
-        ForgetStep: {
+        TellStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "ForgetStep";
+            kind: "TellStep";
             id: string;
+            texts: string[];
+            /** @enum {string} */
+            order: "random" | "turn" | "bag";
+        };
+        TestDto: {
+            routine: components["schemas"]["RoutineDto"];
+            /** @description what is tested, in a few words */
+            title: string;
+            /** @description the name of the viewer it is played as */
+            as?: string;
+        };
+        TestResultDto: {
+            /** @enum {string} */
+            step: "reach" | "join" | "rights" | "hear";
+            ok: boolean;
+            words: string;
+        };
+        ThingVersionDto: {
+            version: number;
+            /** Format: date-time */
+            at: string;
+            /**
+             * @description who saved it, in words
+             * @example the streamer
+             */
+            by: string;
+            /** @description what a person wrote */
+            body: {
+                [key: string]: unknown;
+            };
+        };
+        TimerBodyDto: {
             name: string;
+            enabled: boolean;
             /** @enum {string} */
-            span: "run" | "viewer" | "stream" | "good";
-        };
-        CounterStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "CounterStep";
-            id: string;
+            does: "say" | "routine" | "command";
+            texts: string[];
             /** @enum {string} */
-            change: "add" | "set" | "typed";
-            counter: string;
-            amount: number;
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+        };
+        TimerChangeDto: {
+            name: string;
+            enabled: boolean;
             /** @enum {string} */
-            lowestRole: "viewer" | "follower" | "subscriber" | "vip" | "moderator" | "streamer";
-        };
-        IfStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "IfStep";
-            id: string;
-            conditions: components["schemas"]["Conditions"];
-            then: components["schemas"]["Steps"];
-            otherwise: components["schemas"]["Steps"];
-        };
-        PickStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "PickStep";
-            id: string;
-            branches: {
-                id: string;
-                weight: number;
-                steps: components["schemas"]["Steps"];
-            }[];
-        };
-        WaitStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "WaitStep";
-            id: string;
-            seconds: number;
-        };
-        RunStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "RunStep";
-            id: string;
-            routine: string;
+            does: "say" | "routine" | "command";
+            texts: string[];
             /** @enum {string} */
-            ifFails: "go-on" | "stop";
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
+            version: number;
         };
-        StopStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "StopStep";
-            id: string;
-        };
-        OutputStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "OutputStep";
-            id: string;
-            file: string;
-            text: string;
+        TimerDto: {
+            name: string;
+            enabled: boolean;
             /** @enum {string} */
-            ifFails: "go-on" | "stop";
-        };
-        PostStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "PostStep";
-            id: string;
-            webhook: string;
-            body: string;
+            does: "say" | "routine" | "command";
+            texts: string[];
             /** @enum {string} */
-            ifFails: "go-on" | "stop";
-        };
-        ClearStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "ClearStep";
+            order: "random" | "turn" | "bag";
+            /** @description the id of the routine or command it runs; empty for one that says a text */
+            runs: string;
+            /** @description whole minutes, 1 to 1,440 */
+            interval: number;
+            /** @description lines of viewers since it last fired, 0 to 1,000 */
+            lines: number;
+            when: components["schemas"]["WhenDto"];
+            /** @description minutes after going live; null for the interval */
+            first: number | null;
+            /** @description percent, 0 to 30 */
+            jitter: number;
             id: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+            version: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** @description why it cannot fire; it is then cannot run */
+            fault: string | null;
         };
-        GraceStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "GraceStep";
-            id: string;
-            seconds: number;
+        TimerSaidDto: {
+            at: number;
+            lines: number;
+        };
+        TimerStateDto: {
+            /** @description milliseconds of the running clock */
+            since: number;
+            lines: number;
+            opening: boolean;
+            spread: number;
+            held: boolean;
+            times: number;
+            /** @description UTC milliseconds */
+            firedAt: number | null;
+            size: number;
         };
         TimerStep: {
             /**
@@ -6287,117 +6191,213 @@ export interface components {
             /** @enum {string} */
             ifFails: "go-on" | "stop";
         };
-        CommandStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "CommandStep";
-            id: string;
-            /** @enum {string} */
-            does: "add" | "change" | "remove";
-            named: string;
+        TokenDto: {
+            token: string;
+        };
+        TransferDto: {
+            /** @description id of the viewer who has it */
+            from: string;
+            /** @description id of the viewer who gets it */
+            to: string;
+            key: string;
+        };
+        TrialDto: {
+            filters: components["schemas"]["TriedDto"][];
+            /** @description what is wrong with the settings, by place */
+            faults: {
+                [key: string]: string;
+            };
+        };
+        TriedDto: {
+            filter: components["schemas"]["FilterName"];
+            caught: boolean;
+            measure: string;
+            allowed: string;
+            fragments: components["schemas"]["FragmentDto"][];
+        };
+        TriggerDto: {
+            name: string;
+            aliases: string[];
+            phrases: string[];
+            /** @description true when a phrase must be the whole message */
+            wholeMessage: boolean;
+            /** @description RE2 syntax; named groups become inputs */
+            pattern: string;
+            matchCase: boolean;
+            /** @description true when viewers marked as bots may start it */
+            fromBots: boolean;
+            connections: string[];
+        };
+        TryDto: {
+            /** @description those in force when left out */
+            settings?: {
+                [key: string]: unknown;
+            };
             text: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+            name?: string;
         };
-        GiveStep: {
+        TypedDto: {
+            /** @description true while Gully is not in the room: it is said on return, within five minutes */
+            waits: boolean;
+        };
+        UsedDto: {
+            commandId: string;
+            name: string;
+            uses: number;
+            /** Format: date-time */
+            lastUse: string;
+        };
+        UserDto: {
+            kind: components["schemas"]["ReferenceKind"];
+            id: string;
+            name: string;
+        };
+        VerdictDto: {
+            /** Format: date-time */
+            at: string;
+            entries: number;
+            accounts: number;
+            circulating: number;
+            faults: components["schemas"]["LedgerFaultDto"][];
+        };
+        VerificationDto: {
+            /** @description from 0 to 1 while it is under way */
+            progress: number | null;
+            last: components["schemas"]["VerdictDto"] | null;
+            /** @description why it could not be done; empty when it could */
+            failed: string;
+            /** @description found in the newest part when Gully started */
+            atStart: components["schemas"]["LedgerFaultDto"][];
+        };
+        VersionDto: {
+            /** @description the version the change is made on */
+            version: number;
+        };
+        ViewerDto: {
+            id: string;
+            name: string;
+            /** @description the account, or the nick where the server knows none */
+            account: string;
+            /**
+             * @description which of the two it is
+             * @enum {string}
+             */
+            knownBy: "account" | "nick";
+            role: components["schemas"]["Role"];
+            /** Format: date-time */
+            firstSeen: string;
+            /** Format: date-time */
+            lastSeen: string;
+            messages: number;
+            /** @description seconds present while live */
+            watchTime: number;
+            /** Format: date-time */
+            followedSince: string | null;
+            subscribedMonths: number;
+            bot: boolean;
+            ignored: boolean;
+            /** @description the viewer this one was merged into */
+            mergedInto: string | null;
+        };
+        ViewerInQueuesDto: {
+            bump: boolean;
+            handles: components["schemas"]["OwnHandleDto"][];
+            /** @description those they are in now */
+            queues: components["schemas"]["OwnQueueDto"][];
+        };
+        ViewerPageDto: {
+            viewer: components["schemas"]["ViewerDto"];
+            notes: components["schemas"]["NoteDto"][];
+            merges: components["schemas"]["MergeDto"][];
+            /** @description commands used, the most used first */
+            used: components["schemas"]["UsedDto"][];
+        };
+        /** @enum {string} */
+        ViewerSort: "name" | "messages" | "watched" | "lastSeen" | "firstSeen";
+        ViewersPageDto: {
+            viewers: components["schemas"]["ViewerDto"][];
+            /** @description how many fit; of a search, no more than 5,000 are counted */
+            total: number;
+            /** @description whether more fit than were counted */
+            more: boolean;
+        };
+        WaitStep: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "GiveStep";
+            kind: "WaitStep";
             id: string;
-            amount: string;
-            /** @enum {string} */
-            to: "viewer" | "target";
-            /** @enum {string} */
-            from: "house" | "viewer";
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+            seconds: number;
         };
-        TakeStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "TakeStep";
-            id: string;
-            amount: string;
-            /** @enum {string} */
-            from: "viewer" | "target";
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        WebhookBodyDto: {
+            address: string;
+            /** @description whsec_ and base64; kept when not given, removed when empty */
+            secret?: string;
         };
-        SetStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "SetStep";
-            id: string;
-            /** @enum {string} */
-            whose: "viewer" | "target";
-            amount: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        WebhookDto: {
+            name: string;
+            address: string;
+            /** @description true when posts are signed; the secret itself is never told */
+            signed: boolean;
         };
-        QueueStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "QueueStep";
-            id: string;
-            queue: string;
-            /** @enum {string} */
-            does: "join" | "leave" | "confirm" | "front" | "show" | "call" | "random" | "choose" | "done" | "add" | "remove" | "first" | "bump" | "unbump" | "open" | "close" | "empty";
-            /** @enum {string} */
-            whom: "viewer" | "target";
-            handle: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        WeekDto: {
+            sold: number;
+            spent: number;
+            issued: number;
         };
-        HandleStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "HandleStep";
-            id: string;
+        WhenDto: {
             /** @enum {string} */
-            does: "set" | "forget";
-            /** @enum {string} */
-            whose: "viewer" | "target";
-            handle: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+            live: "any" | "live" | "offline";
+            categories: string[];
+            /** @description HH:MM, or empty */
+            from: string;
+            /** @description HH:MM, or empty */
+            to: string;
         };
-        RedeemStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "RedeemStep";
-            id: string;
-            reward: string;
-            typed: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        /** @enum {string} */
+        WhileRunning: "beside" | "turn" | "skip";
+        WhyDto: {
+            outcome: components["schemas"]["Outcome"];
+            brief: string;
+            checks: components["schemas"]["CheckDto"][];
+            decided: string;
+            /** @description the id of the command it is about */
+            command?: string;
+            /** @description which gate of that command refused */
+            gate?: string;
+            reason?: components["schemas"]["RefusalReason"];
+            /** @description the runs it began that were not over with it; how each went on is at /api/runs/{id} */
+            runs?: string[];
+            /** @description milliseconds from hearing the message to having decided */
+            tookMs: number;
         };
-        PlayStep: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "PlayStep";
-            id: string;
-            /** @enum {string} */
-            does: "play" | "open" | "stop" | "stats";
-            game: string;
-            typed: string;
-            /** @enum {string} */
-            ifFails: "go-on" | "stop";
+        WordBodyDto: {
+            span: components["schemas"]["KeptSpan"];
+            /** @description the viewer’s id; empty for what is not by viewer */
+            viewer: string;
+            name: string;
+            /** @description null to forget it */
+            text: string | null;
+        };
+        WordDto: {
+            span: components["schemas"]["KeptSpan"];
+            /** @description the viewer’s id; empty for what is not by viewer */
+            viewer: string;
+            name: string;
+            /** @description what the viewer is called now */
+            viewerName: string;
+            text: string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        WordListDto: {
+            /** @description the language, as BCP 47 has it */
+            code: string;
+            title: string;
+            count: number;
+            /** @description it is on, and the package it comes from is missing */
+            missing: boolean;
         };
     };
     responses: never;
@@ -6408,90 +6408,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    ChannelController_channel: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChannelDto"];
-                };
-            };
-        };
-    };
-    ChannelController_health: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HealthDto"];
-                };
-            };
-        };
-    };
-    TasksController_all: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TaskDto"][];
-                };
-            };
-        };
-    };
-    TasksController_cancel: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     ActivityController_page: {
         parameters: {
             query?: {
@@ -6682,6 +6598,25 @@ export interface operations {
             };
         };
     };
+    ChannelController_channel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelDto"];
+                };
+            };
+        };
+    };
     ChatController_lines: {
         parameters: {
             query?: {
@@ -6754,7 +6689,7 @@ export interface operations {
             };
         };
     };
-    ChatController_state: {
+    CommandsController_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -6768,12 +6703,217 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ConnectionDto"];
+                    "application/json": components["schemas"]["CommandDto"][];
                 };
             };
         };
     };
-    ChatController_tryNow: {
+    CommandsController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommandBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CommandsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CommandsController_find: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"];
+                };
+            };
+        };
+    };
+    CommandsController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CommandChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CommandsController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    CommandsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CommandsController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    ChatController_state: {
         parameters: {
             query?: never;
             header?: never;
@@ -6881,7 +7021,7 @@ export interface operations {
             };
         };
     };
-    CommandsController_list: {
+    ChatController_tryNow: {
         parameters: {
             query?: never;
             header?: never;
@@ -6895,49 +7035,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CommandDto"][];
+                    "application/json": components["schemas"]["ConnectionDto"];
                 };
             };
         };
     };
-    CommandsController_create: {
+    CountersController_list: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CommandBodyDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CommandDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CommandsController_find: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
             cookie?: never;
         };
         requestBody?: never;
@@ -6947,58 +7054,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CommandDto"];
+                    "application/json": components["schemas"]["CounterDto"][];
                 };
             };
         };
     };
-    CommandsController_change: {
+    CountersController_set: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                id: string;
+                name: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CommandChangeDto"];
+                "application/json": components["schemas"]["CounterBodyDto"];
             };
         };
         responses: {
-            200: {
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["CommandDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
+                content?: never;
             };
         };
     };
-    CommandsController_remove: {
+    CountersController_remove: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                id: string;
+                name: string;
             };
             cookie?: never;
         };
@@ -7009,99 +7098,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    CommandsController_stepBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CommandDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CommandsController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CommandDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CommandsController_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CommandDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
             };
         };
     };
@@ -7151,6 +7147,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_carryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandDoneDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+        };
+    };
+    CurrencyController_importFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceFileImportDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandEffectDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    CurrencyController_lookAtFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BalanceFileDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceFileLookDto"];
                 };
             };
             422: {
@@ -7221,30 +7333,26 @@ export interface operations {
             };
         };
     };
-    CurrencyController_look: {
+    RanksController_holders: {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ByHandDto"];
-            };
-        };
+        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ByHandEffectDto"];
+                    "application/json": components["schemas"]["RankHoldersDto"][];
                 };
             };
         };
     };
-    CurrencyController_carryOut: {
+    CurrencyController_reset: {
         parameters: {
             query?: never;
             header?: never;
@@ -7253,7 +7361,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ByHandDoneDto"];
+                "application/json": components["schemas"]["ResetDto"];
             };
         };
         responses: {
@@ -7262,7 +7370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ByHandEffectDto"];
+                    "application/json": components["schemas"]["ResetDoneDto"];
                 };
             };
             422: {
@@ -7294,99 +7402,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ByHandEffectDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CurrencyController_lookAtFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BalanceFileDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BalanceFileLookDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CurrencyController_importFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BalanceFileImportDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ByHandEffectDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CurrencyController_reset: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ResetDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ResetDoneDto"];
                 };
             };
             422: {
@@ -7439,75 +7454,6 @@ export interface operations {
             };
         };
     };
-    ByHandController_run: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    LateEventsController_now: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LateEventsDto"];
-                };
-            };
-        };
-    };
-    LateEventsController_set: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LateEventsDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LateEventsDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     GamesController_list: {
         parameters: {
             query?: never;
@@ -7546,6 +7492,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    GamesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"][];
                 };
             };
             422: {
@@ -7618,6 +7595,35 @@ export interface operations {
             };
         };
     };
+    GamesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GameDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     GamesController_stepBack: {
         parameters: {
             query?: never;
@@ -7651,7 +7657,26 @@ export interface operations {
             };
         };
     };
-    GamesController_several: {
+    GuardController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardNowDto"];
+                };
+            };
+        };
+    };
+    GuardController_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -7660,7 +7685,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SeveralDto"];
+                "application/json": components["schemas"]["GuardDto"];
             };
         };
         responses: {
@@ -7669,378 +7694,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GameDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    GamesController_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GameDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    PlaysController_running: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunningDto"][];
-                };
-            };
-        };
-    };
-    PlaysController_page: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                game?: string;
-                viewer?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RoundDto"][];
-                };
-            };
-        };
-    };
-    PlaysController_of: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                viewer: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OwnTallyDto"][];
-                };
-            };
-        };
-    };
-    PlaysController_recompute: {
-        parameters: {
-            query?: {
-                /** @description one round; left out for the newest 1,000 */
-                round?: string;
-            };
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RecomputedDto"];
-                };
-            };
-        };
-    };
-    PlaysController_played: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlayedDto"];
-                };
-            };
-        };
-    };
-    PlaysController_measured: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MeasuredDto"];
-                };
-            };
-        };
-    };
-    PlaysController_act: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GameActDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    PhrasesController_all: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"][];
-                };
-            };
-        };
-    };
-    PhrasesController_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PhraseGroupBodyDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    PhrasesController_wordLists: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WordListDto"][];
-                };
-            };
-        };
-    };
-    PhrasesController_words: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string[];
-                };
-            };
-        };
-    };
-    PhrasesController_read: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PhraseFileDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhrasesReadDto"];
-                };
-            };
-        };
-    };
-    PhrasesController_text: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/plain": string;
-                };
-            };
-        };
-    };
-    PhrasesController_csv: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-        };
-    };
-    PhrasesController_change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PhraseGroupChangeDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"];
+                    "application/json": components["schemas"]["GuardDto"];
                 };
             };
             409: {
@@ -8061,59 +7715,7 @@ export interface operations {
             };
         };
     };
-    PhrasesController_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    PhrasesController_stepBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    PhrasesController_several: {
+    GuardController_beginning: {
         parameters: {
             query?: never;
             header?: never;
@@ -8122,7 +7724,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SeveralDto"];
+                "application/json": components["schemas"]["BeginDto"];
             };
         };
         responses: {
@@ -8131,44 +7733,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    PhrasesController_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhraseGroupDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
+                    "application/json": components["schemas"]["BeginningDto"];
                 };
             };
         };
@@ -8231,50 +7796,6 @@ export interface operations {
             };
         };
     };
-    CatchesController_undo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CatchDto"];
-                };
-            };
-        };
-    };
-    CatchesController_label: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LabelDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     CatchesController_exceptions: {
         parameters: {
             query?: never;
@@ -8321,7 +7842,51 @@ export interface operations {
             };
         };
     };
-    ReplaysController_streams: {
+    CatchesController_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    CatchesController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatchDto"];
+                };
+            };
+        };
+    };
+    GuardController_counts: {
         parameters: {
             query?: never;
             header?: never;
@@ -8335,8 +7900,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RecordedStreamDto"][];
+                    "application/json": components["schemas"]["CountsDto"];
                 };
+            };
+        };
+    };
+    ViewersStandingController_graces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GraceDto"][];
+                };
+            };
+        };
+    };
+    ReplaysController_labels: {
+        parameters: {
+            query: {
+                lines: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelOfLineDto"][];
+                };
+            };
+        };
+    };
+    ReplaysController_label: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineLabelDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -8403,11 +8029,9 @@ export interface operations {
             };
         };
     };
-    ReplaysController_labels: {
+    ReplaysController_streams: {
         parameters: {
-            query: {
-                lines: string;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
@@ -8419,12 +8043,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LabelOfLineDto"][];
+                    "application/json": components["schemas"]["RecordedStreamDto"][];
                 };
             };
         };
     };
-    ReplaysController_label: {
+    GuardController_try: {
         parameters: {
             query?: never;
             header?: never;
@@ -8433,33 +8057,16 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LineLabelDto"];
+                "application/json": components["schemas"]["TryDto"];
             };
         };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ViewersStandingController_graces: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GraceDto"][];
+                    "application/json": components["schemas"]["TrialDto"];
                 };
             };
         };
@@ -8474,31 +8081,6 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GuardStandingDto"];
-                };
-            };
-        };
-    };
-    ViewersStandingController_grace: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GraceBodyDto"];
-            };
-        };
         responses: {
             200: {
                 headers: {
@@ -8533,7 +8115,32 @@ export interface operations {
             };
         };
     };
-    GuardController_now: {
+    ViewersStandingController_grace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GraceBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuardStandingDto"];
+                };
+            };
+        };
+    };
+    HandlesController_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -8547,12 +8154,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GuardNowDto"];
+                    "application/json": components["schemas"]["HandleDto"][];
                 };
             };
         };
     };
-    GuardController_set: {
+    HandlesController_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -8561,7 +8168,38 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GuardDto"];
+                "application/json": components["schemas"]["HandleBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
             };
         };
         responses: {
@@ -8570,7 +8208,40 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GuardDto"];
+                    "application/json": components["schemas"]["HandleDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
                 };
             };
             409: {
@@ -8591,7 +8262,120 @@ export interface operations {
             };
         };
     };
-    GuardController_counts: {
+    HandlesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    HandlesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_stepBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandleDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    HandlesController_setOf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                viewer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandleTextDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    ChannelController_health: {
         parameters: {
             query?: never;
             header?: never;
@@ -8605,12 +8389,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CountsDto"];
+                    "application/json": components["schemas"]["HealthDto"];
                 };
             };
         };
     };
-    GuardController_beginning: {
+    KeptDaysController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDaysDto"];
+                };
+            };
+        };
+    };
+    KeptDaysController_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -8619,7 +8422,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BeginDto"];
+                "application/json": components["schemas"]["KeptDaysDto"];
             };
         };
         responses: {
@@ -8628,12 +8431,39 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BeginningDto"];
+                    "application/json": components["schemas"]["KeptDaysDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
     };
-    GuardController_try: {
+    LateEventsController_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LateEventsDto"];
+                };
+            };
+        };
+    };
+    LateEventsController_set: {
         parameters: {
             query?: never;
             header?: never;
@@ -8642,7 +8472,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TryDto"];
+                "application/json": components["schemas"]["LateEventsDto"];
             };
         };
         responses: {
@@ -8651,7 +8481,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TrialDto"];
+                    "application/json": components["schemas"]["LateEventsDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -8682,6 +8520,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PostingDto"][];
+                };
+            };
+        };
+    };
+    LedgerController_reverseAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostingsWanted"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    LedgerController_lookAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostingsWanted"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReversalDto"];
                 };
             };
         };
@@ -8741,56 +8633,26 @@ export interface operations {
             };
         };
     };
-    LedgerController_lookAll: {
+    LedgerController_entries: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the entry after which to read */
+                after?: number;
+            };
             header?: never;
-            path?: never;
+            path: {
+                id: number;
+            };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PostingsWanted"];
-            };
-        };
+        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReversalDto"];
-                };
-            };
-        };
-    };
-    LedgerController_reverseAll: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PostingsWanted"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReversalDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
+                    "application/json": components["schemas"]["EntryDto"][];
                 };
             };
         };
@@ -8845,30 +8707,6 @@ export interface operations {
             };
         };
     };
-    LedgerController_entries: {
-        parameters: {
-            query?: {
-                /** @description the entry after which to read */
-                after?: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryDto"][];
-                };
-            };
-        };
-    };
     ListsController_all: {
         parameters: {
             query?: never;
@@ -8919,44 +8757,33 @@ export interface operations {
             };
         };
     };
-    ListsController_text: {
+    ListsController_several: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                id: string;
-            };
+            path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": string;
+                    "application/json": components["schemas"]["ListDto"][];
                 };
             };
-        };
-    };
-    ListsController_beginAnew: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListDto"];
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -9021,6 +8848,56 @@ export interface operations {
             };
         };
     };
+    ListsController_beginAnew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+        };
+    };
+    ListsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     ListsController_stepBack: {
         parameters: {
             query?: never;
@@ -9054,38 +8931,7 @@ export interface operations {
             };
         };
     };
-    ListsController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ListDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    ListsController_restore: {
+    ListsController_text: {
         parameters: {
             query?: never;
             header?: never;
@@ -9101,15 +8947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ListDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
+                    "text/plain": string;
                 };
             };
         };
@@ -9152,6 +8990,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    MediaController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MediaDto"][];
                 };
             };
             422: {
@@ -9259,70 +9128,6 @@ export interface operations {
             };
         };
     };
-    MediaController_stepBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MediaDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    MediaController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MediaDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     MediaController_restore: {
         parameters: {
             query?: never;
@@ -9352,23 +9157,35 @@ export interface operations {
             };
         };
     };
-    MediaFilesController_content: {
+    MediaController_stepBack: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                file: string;
+                id: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/octet-stream": string;
+                    "application/json": components["schemas"]["MediaDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -9463,6 +9280,37 @@ export interface operations {
             };
         };
     };
+    OutputsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutputDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     OutputsController_change: {
         parameters: {
             query?: never;
@@ -9523,70 +9371,6 @@ export interface operations {
             };
         };
     };
-    OutputsController_stepBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OutputDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    OutputsController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OutputDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     OutputsController_restore: {
         parameters: {
             query?: never;
@@ -9616,23 +9400,35 @@ export interface operations {
             };
         };
     };
-    OutputFilesController_text: {
+    OutputsController_stepBack: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                file: string;
+                id: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionDto"];
+            };
+        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/plain": string;
+                    "application/json": components["schemas"]["OutputDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -9687,25 +9483,6 @@ export interface operations {
             };
         };
     };
-    OverlaysController_stages: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StageDto"][];
-                };
-            };
-        };
-    };
     OverlaysController_preview: {
         parameters: {
             query?: never;
@@ -9725,6 +9502,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawnDto"][];
+                };
+            };
+        };
+    };
+    OverlaysController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_stages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StageDto"][];
                 };
             };
         };
@@ -9755,6 +9582,66 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
                 };
+            };
+        };
+    };
+    OverlaysController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OverlayChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    OverlaysController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -9828,6 +9715,35 @@ export interface operations {
             };
         };
     };
+    OverlaysController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverlayDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     OverlaysController_act: {
         parameters: {
             query?: never;
@@ -9856,66 +9772,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
                 };
-            };
-        };
-    };
-    OverlaysController_change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OverlayChangeDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OverlayDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    OverlaysController_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -9952,7 +9808,80 @@ export interface operations {
             };
         };
     };
-    OverlaysController_several: {
+    PhrasesController_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"][];
+                };
+            };
+        };
+    };
+    PhrasesController_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseGroupBodyDto"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseFileDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhrasesReadDto"];
+                };
+            };
+        };
+    };
+    PhrasesController_several: {
         parameters: {
             query?: never;
             header?: never;
@@ -9970,7 +9899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OverlayDto"][];
+                    "application/json": components["schemas"]["PhraseGroupDto"][];
                 };
             };
             422: {
@@ -9983,7 +9912,107 @@ export interface operations {
             };
         };
     };
-    OverlaysController_restore: {
+    PhrasesController_wordLists: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordListDto"][];
+                };
+            };
+        };
+    };
+    PhrasesController_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    PhrasesController_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseGroupChangeDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    PhrasesController_csv: {
         parameters: {
             query?: never;
             header?: never;
@@ -9999,7 +10028,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OverlayDto"];
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    PhrasesController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhraseGroupDto"];
                 };
             };
             422: {
@@ -10012,57 +10062,18 @@ export interface operations {
             };
         };
     };
-    PortraitsController_portrait: {
+    PhrasesController_stepBack: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                name: string;
+                id: string;
             };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/webp": string;
-                    "image/svg+xml": string;
-                };
-            };
-        };
-    };
-    KeptDaysController_now: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptDaysDto"];
-                };
-            };
-        };
-    };
-    KeptDaysController_set: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["KeptDaysDto"];
+                "application/json": components["schemas"]["VersionDto"];
             };
         };
         responses: {
@@ -10071,7 +10082,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptDaysDto"];
+                    "application/json": components["schemas"]["PhraseGroupDto"];
                 };
             };
             409: {
@@ -10080,6 +10091,299 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    PhrasesController_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    PlaysController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                game?: string;
+                viewer?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundDto"][];
+                };
+            };
+        };
+    };
+    PlaysController_played: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayedDto"];
+                };
+            };
+        };
+    };
+    PlaysController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GameActDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    PlaysController_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredDto"];
+                };
+            };
+        };
+    };
+    PlaysController_recompute: {
+        parameters: {
+            query?: {
+                /** @description one round; left out for the newest 1,000 */
+                round?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecomputedDto"];
+                };
+            };
+        };
+    };
+    PlaysController_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                viewer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnTallyDto"][];
+                };
+            };
+        };
+    };
+    PlaysController_running: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningDto"][];
+                };
+            };
+        };
+    };
+    HistoryController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastEntryDto"][];
+                };
+            };
+        };
+    };
+    HistoryController_csv: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    HistoryController_streams: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueuedStreamDto"][];
+                };
+            };
+        };
+    };
+    HistoryController_summary: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                queue?: string;
+                viewer?: string;
+                stream?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SummaryDto"];
+                };
+            };
+        };
+    };
+    HistoryController_viewer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ViewerInQueuesDto"];
                 };
             };
         };
@@ -10125,58 +10429,6 @@ export interface operations {
                 };
             };
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    QueuesController_standing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["QueuesStandingDto"];
-                };
-            };
-        };
-    };
-    QueuesController_act: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ActDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActDoneDto"];
-                };
-            };
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10244,6 +10496,56 @@ export interface operations {
             };
         };
     };
+    QueuesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueueDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    QueuesController_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QueuesStandingDto"];
+                };
+            };
+        };
+    };
     QueuesController_change: {
         parameters: {
             query?: never;
@@ -10304,7 +10606,7 @@ export interface operations {
             };
         };
     };
-    QueuesController_stepBack: {
+    QueuesController_act: {
         parameters: {
             query?: never;
             header?: never;
@@ -10315,7 +10617,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["VersionDto"];
+                "application/json": components["schemas"]["ActDto"];
             };
         };
         responses: {
@@ -10324,41 +10626,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["QueueDto"];
+                    "application/json": components["schemas"]["ActDoneDto"];
                 };
             };
             409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    QueuesController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["QueueDto"][];
-                };
-            };
-            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10397,149 +10668,7 @@ export interface operations {
             };
         };
     };
-    HandlesController_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandleDto"][];
-                };
-            };
-        };
-    };
-    HandlesController_create: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HandleBodyDto"];
-            };
-        };
-        responses: {
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandleDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HandlesController_setOf: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-                viewer: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HandleTextDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HandlesController_change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HandleChangeDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandleDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HandlesController_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    HandlesController_stepBack: {
+    QueuesController_stepBack: {
         parameters: {
             query?: never;
             header?: never;
@@ -10559,7 +10688,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HandleDto"];
+                    "application/json": components["schemas"]["QueueDto"];
                 };
             };
             409: {
@@ -10568,184 +10697,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HandlesController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandleDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HandlesController_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandleDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    HistoryController_page: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                queue?: string;
-                viewer?: string;
-                stream?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PastEntryDto"][];
-                };
-            };
-        };
-    };
-    HistoryController_streams: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["QueuedStreamDto"][];
-                };
-            };
-        };
-    };
-    HistoryController_summary: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                queue?: string;
-                viewer?: string;
-                stream?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SummaryDto"];
-                };
-            };
-        };
-    };
-    HistoryController_csv: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                queue?: string;
-                viewer?: string;
-                stream?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-        };
-    };
-    HistoryController_viewer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ViewerInQueuesDto"];
                 };
             };
         };
@@ -10800,7 +10751,56 @@ export interface operations {
             };
         };
     };
-    RanksController_holders: {
+    RedemptionsController_page: {
+        parameters: {
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                reward?: string;
+                viewer?: string;
+                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RedemptionDto"][];
+                };
+            };
+        };
+    };
+    RedemptionsController_act: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActOnDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActedDto"];
+                };
+            };
+        };
+    };
+    RedemptionsController_count: {
         parameters: {
             query?: never;
             header?: never;
@@ -10814,53 +10814,56 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RankHoldersDto"][];
+                    "application/json": components["schemas"]["HandOverCountDto"];
                 };
             };
         };
     };
-    NextTimerController_nextTimer: {
+    RedemptionsController_csv: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the id before which to read; without it the newest */
+                before?: string;
+                limit?: number;
+                reward?: string;
+                viewer?: string;
+                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
+                /** @description names of private answers to be in it, separated by commas */
+                with?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RehearsedTimerDto"];
-            };
-        };
+        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RehearsedFiringDto"];
+                    "text/csv": string;
                 };
             };
         };
     };
-    RehearsalController_say: {
+    RedemptionsController_secrets: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RehearsedLineDto"];
-            };
-        };
+        requestBody?: never;
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RehearsedDto"];
+                    "application/json": components["schemas"]["SecretsDto"];
                 };
             };
         };
@@ -10888,6 +10891,52 @@ export interface operations {
             };
         };
     };
+    RehearsalController_say: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedLineDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedDto"];
+                };
+            };
+        };
+    };
+    NextTimerController_nextTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsedTimerDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsedFiringDto"];
+                };
+            };
+        };
+    };
     RehearsalController_reset: {
         parameters: {
             query?: never;
@@ -10904,6 +10953,110 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    RememberedController_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RememberedNamesDto"];
+                };
+            };
+        };
+    };
+    RememberedController_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ForgettingDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForgottenDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    RememberedController_words: {
+        parameters: {
+            query?: {
+                span?: "viewer" | "stream" | "good";
+                viewer?: string;
+                search?: string;
+                limit?: number;
+                offset?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordDto"][];
+                };
+            };
+        };
+    };
+    RememberedController_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordBodyDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
             };
         };
     };
@@ -10983,6 +11136,37 @@ export interface operations {
             };
         };
     };
+    RewardsController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     RewardsController_change: {
         parameters: {
             query?: never;
@@ -11043,6 +11227,35 @@ export interface operations {
             };
         };
     };
+    RewardsController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RewardDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     RewardsController_stepBack: {
         parameters: {
             query?: never;
@@ -11073,244 +11286,6 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
                 };
-            };
-        };
-    };
-    RewardsController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RewardDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    RewardsController_restore: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RewardDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    RedemptionsController_page: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                reward?: string;
-                viewer?: string;
-                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RedemptionDto"][];
-                };
-            };
-        };
-    };
-    RedemptionsController_count: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandOverCountDto"];
-                };
-            };
-        };
-    };
-    RedemptionsController_act: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ActOnDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActedDto"];
-                };
-            };
-        };
-    };
-    RedemptionsController_csv: {
-        parameters: {
-            query?: {
-                /** @description the id before which to read; without it the newest */
-                before?: string;
-                limit?: number;
-                reward?: string;
-                viewer?: string;
-                state?: "bought" | "asked" | "waiting" | "done" | "returned" | "open";
-                /** @description names of private answers to be in it, separated by commas */
-                with?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-        };
-    };
-    RedemptionsController_secrets: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SecretsDto"];
-                };
-            };
-        };
-    };
-    CountersController_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CounterDto"][];
-                };
-            };
-        };
-    };
-    CountersController_set: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CounterBodyDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    CountersController_remove: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -11352,6 +11327,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NamedRoutineDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    NamedRoutinesController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamedRoutineDto"][];
                 };
             };
             422: {
@@ -11424,70 +11430,6 @@ export interface operations {
             };
         };
     };
-    NamedRoutinesController_stepBack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VersionDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NamedRoutineDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    NamedRoutinesController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NamedRoutineDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
     NamedRoutinesController_restore: {
         parameters: {
             query?: never;
@@ -11517,62 +11459,16 @@ export interface operations {
             };
         };
     };
-    RememberedController_names: {
+    ByHandController_run: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RememberedNamesDto"];
-                };
-            };
-        };
-    };
-    RememberedController_words: {
-        parameters: {
-            query?: {
-                span?: "viewer" | "stream" | "good";
-                viewer?: string;
-                search?: string;
-                limit?: number;
-                offset?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WordDto"][];
-                };
-            };
-        };
-    };
-    RememberedController_set: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WordBodyDto"];
-            };
-        };
         responses: {
             204: {
                 headers: {
@@ -11580,26 +11476,20 @@ export interface operations {
                 };
                 content?: never;
             };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
         };
     };
-    RememberedController_forget: {
+    NamedRoutinesController_stepBack: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                id: string;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ForgettingDto"];
+                "application/json": components["schemas"]["VersionDto"];
             };
         };
         responses: {
@@ -11608,10 +11498,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ForgottenDto"];
+                    "application/json": components["schemas"]["NamedRoutineDto"];
                 };
             };
-            422: {
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11694,27 +11584,6 @@ export interface operations {
             };
         };
     };
-    RunsController_why: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunWithWhyDto"];
-                };
-            };
-        };
-    };
     RunsController_stop: {
         parameters: {
             query?: never;
@@ -11733,6 +11602,27 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    RunsController_why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunWithWhyDto"];
+                };
             };
         };
     };
@@ -11786,48 +11676,6 @@ export interface operations {
             };
         };
     };
-    SeasonsController_board: {
-        parameters: {
-            query?: {
-                by?: components["schemas"]["Board"];
-                span?: "now" | "season" | "all";
-                limit?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlacedDto"][];
-                };
-            };
-        };
-    };
-    SeasonsController_ending: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SeasonEndingDto"];
-                };
-            };
-        };
-    };
     SeasonsController_end: {
         parameters: {
             query?: never;
@@ -11859,22 +11707,45 @@ export interface operations {
             };
         };
     };
-    SeasonsController_undo: {
+    SeasonsController_ending: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                id: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SeasonEndingDto"];
+                };
+            };
+        };
+    };
+    SeasonsController_board: {
+        parameters: {
+            query?: {
+                by?: components["schemas"]["Board"];
+                span?: "now" | "season" | "all";
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacedDto"][];
+                };
             };
         };
     };
@@ -11899,6 +11770,25 @@ export interface operations {
             };
         };
     };
+    SeasonsController_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     SettingsController_all: {
         parameters: {
             query?: never;
@@ -11914,37 +11804,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettingsDto"];
-                };
-            };
-        };
-    };
-    SettingsController_setPrefix: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PrefixDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PrefixDto"];
-                };
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -11968,6 +11827,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonasDto"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    SettingsController_setPrefix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrefixDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrefixDto"];
                 };
             };
             409: {
@@ -12022,6 +11912,48 @@ export interface operations {
             };
         };
     };
+    StandinController_drop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondsDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    StandinController_raise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RaiseDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     StandinController_say: {
         parameters: {
             query?: never;
@@ -12064,48 +11996,6 @@ export interface operations {
             };
         };
     };
-    StandinController_raise: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RaiseDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    StandinController_drop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SecondsDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     StreamController_state: {
         parameters: {
             query?: never;
@@ -12125,14 +12015,11 @@ export interface operations {
             };
         };
     };
-    ReferencesController_usersOf: {
+    TasksController_all: {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                kind: string;
-                id: string;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -12142,30 +12029,34 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["UserDto"][];
+                    "application/json": components["schemas"]["TaskDto"][];
                 };
             };
         };
     };
-    VersionsController_versionsOf: {
+    TasksController_cancel: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                kind: string;
                 id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description the newest first */
-            200: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ThingVersionDto"][];
+                    "application/json": components["schemas"]["ProblemView"];
                 };
             };
         };
@@ -12216,44 +12107,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    TimersController_standing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StandingDto"];
-                };
-            };
-        };
-    };
-    TimersController_rate: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RateDto"];
                 };
             };
         };
@@ -12312,6 +12165,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_rate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RateDto"];
+                };
+            };
+        };
+    };
+    TimersController_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimersController_standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingDto"];
                 };
             };
         };
@@ -12376,6 +12298,85 @@ export interface operations {
             };
         };
     };
+    TimingController_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
+    TimingController_hold: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldDto"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    TimersController_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimerDto"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemView"];
+                };
+            };
+        };
+    };
     TimersController_stepBack: {
         parameters: {
             query?: never;
@@ -12409,42 +12410,12 @@ export interface operations {
             };
         };
     };
-    TimersController_several: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SeveralDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TimerDto"][];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    TimersController_restore: {
+    ReferencesController_usersOf: {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                kind: string;
                 id: string;
             };
             cookie?: never;
@@ -12456,135 +12427,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TimerDto"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
+                    "application/json": components["schemas"]["UserDto"][];
                 };
             };
         };
     };
-    TimingController_hold: {
+    VersionsController_versionsOf: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HoldDto"];
-            };
-        };
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    TimingController_fire: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
+                kind: string;
                 id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProblemView"];
-                };
-            };
-        };
-    };
-    CsvController_export: {
-        parameters: {
-            query?: {
-                /** @description part of a name; fewer than three letters are looked for at its beginning */
-                search?: string;
-                role?: components["schemas"]["Role"];
-                mark?: components["schemas"]["Mark"];
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
+            /** @description the newest first */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/csv": string;
-                };
-            };
-        };
-    };
-    CsvController_preview: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "text/csv": string;
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CsvPreviewDto"];
-                };
-            };
-        };
-    };
-    CsvController_apply: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TokenDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AppliedDto"];
+                    "application/json": components["schemas"]["ThingVersionDto"][];
                 };
             };
         };
@@ -12636,6 +12502,95 @@ export interface operations {
             };
         };
     };
+    CsvController_export: {
+        parameters: {
+            query?: {
+                /** @description part of a name; fewer than three letters are looked for at its beginning */
+                search?: string;
+                role?: components["schemas"]["Role"];
+                mark?: components["schemas"]["Mark"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    CsvController_apply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TokenDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AppliedDto"];
+                };
+            };
+        };
+    };
+    CsvController_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CsvPreviewDto"];
+                };
+            };
+        };
+    };
+    ViewersController_undoMerge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                merge: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ViewersController_one: {
         parameters: {
             query?: never;
@@ -12680,6 +12635,25 @@ export interface operations {
             };
         };
     };
+    ViewersController_erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ViewersController_lines: {
         parameters: {
             query?: {
@@ -12701,6 +12675,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LineDto"][];
+                };
+            };
+        };
+    };
+    ViewersController_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeBodyDto"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergeDto"];
                 };
             };
         };
@@ -12757,69 +12756,6 @@ export interface operations {
             path: {
                 id: string;
                 note: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ViewersController_merge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MergeBodyDto"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MergeDto"];
-                };
-            };
-        };
-    };
-    ViewersController_undoMerge: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                merge: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    ViewersController_erase: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
             };
             cookie?: never;
         };
@@ -12935,6 +12871,70 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    OutputFilesController_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    MediaFilesController_content: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    PortraitsController_portrait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/webp": string;
+                    "image/svg+xml": string;
+                };
             };
         };
     };
