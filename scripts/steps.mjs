@@ -59,6 +59,9 @@ export const budget = { name: 'weight of the pages', args: ['scripts/budget.mjs'
 /** A few of what `npm run storm` does for as long as one likes. @type {Step} */
 export const storm = { name: 'killed ten times under load', args: ['scripts/storm.mjs', '10'] };
 
+/** @type {Step} */
+export const cairn = { name: 'a made-up area is added, and runs', args: ['tests/cairn/builds.mjs'] };
+
 /** @param {readonly string[]} paths of tests, in part; all when there are none @returns {Step} */
 export const units = (paths) => ({
   name: 'units and server',

@@ -24,9 +24,11 @@ test('every kind of news is heeded by the page or an area, and every way leads t
   expect(ways.filter((to) => !places.some((path) => matchPath(path, to) !== null))).toEqual([]);
 });
 
-test('bundles carry every kind of thing, each by the area it is of', () => {
+test('bundles carry every kind of thing, each by the area it is of, and it has its place', () => {
   const kinds = AREAS.flatMap(({ bundled = [] }) => bundled).map(({ kind }) => kind);
   expect(kinds.sort()).toEqual([...THING_KINDS].sort());
+  const opened: readonly string[] = AREAS.flatMap(({ opens }) => opens?.kind ?? []);
+  expect(kinds.filter((kind) => !opened.includes(kind))).toEqual([]);
 });
 
 test('the index stands in groups, with how many there are', async () => {

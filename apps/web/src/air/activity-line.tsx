@@ -3,7 +3,7 @@ import { memo, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { Activity } from '../api/index.js';
 import { LineWhyLater, RunWhyLater } from '../chat/index.js';
-import { PLACE_OF } from '../editing/index.js';
+import { usePlaceOf } from '../manifest/index.js';
 import { clock, exact } from '../ui/index.js';
 import type { ActivityRow } from './activity-rows.js';
 
@@ -29,6 +29,7 @@ export const ActivityLine = memo(function ActivityLine({
   open,
   onOpen,
 }: ActivityLineProps) {
+  const placeOf = usePlaceOf();
   const [Sign, label, color] = SIGNS[entry.kind];
   const { about } = entry;
   const told: ReactNode = (
@@ -51,11 +52,11 @@ export const ActivityLine = memo(function ActivityLine({
     </>
   );
   if (about === null) return <li className="act">{told}</li>;
-  const place = about.kind === 'line' || about.kind === 'run' ? undefined : PLACE_OF[about.kind];
+  const place = about.kind === 'line' || about.kind === 'run' ? undefined : placeOf(about.kind, about.id);
   if (place !== undefined)
     return (
       <li>
-        <Link className="act" to={`${place}${about.id}`}>
+        <Link className="act" to={place}>
           {told}
         </Link>
       </li>

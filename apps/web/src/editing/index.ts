@@ -4,7 +4,6 @@ export { AddLink, DraftRow, KindPage } from './kind-page.js';
 export { declared, type Declared } from './declare.js';
 export { changedParts, type Kept, type Kind, type PartOf, type Parts } from './kind.js';
 export { useOpen, useOpenOf, type Open } from './open.js';
-export { PLACE_OF } from './places.js';
 export { SeveralBar } from './several-bar.js';
 export { SplitPage } from './split-page.js';
 export { SettingChoice } from './setting-choice.js';

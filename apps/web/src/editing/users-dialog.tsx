@@ -1,7 +1,7 @@
 import { AlertDialog } from 'radix-ui';
 import { Link } from 'react-router';
 import type { User } from '../api/index.js';
-import { PLACE_OF } from './places.js';
+import { usePlaceOf } from '../manifest/index.js';
 
 interface UsersDialogProps {
   /** what is to be deleted, by name */
@@ -13,6 +13,7 @@ interface UsersDialogProps {
 
 /** Asks before something is deleted that others use: what would then lack it, each a way there. */
 export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps) {
+  const placeOf = usePlaceOf();
   return (
     <AlertDialog.Root open onOpenChange={onClose}>
       <AlertDialog.Portal>
@@ -31,7 +32,7 @@ export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps
           >
             {users.map(({ kind, id, name: user }) => (
               <li key={`${kind} ${id}`} className="row">
-                <Link to={`${PLACE_OF[kind]}${id}`} onClick={onClose}>
+                <Link to={placeOf(kind, id) ?? ''} onClick={onClose}>
                   {user}
                 </Link>
                 <span className="s2 text-soft">{kind}</span>

@@ -165,6 +165,8 @@ export interface Manifest {
   readonly acts?: () => Promise<ComponentType<ActsProps>>;
   readonly finding?: Finding;
   readonly referable?: Referable;
+  /** where one of a kind is edited: the address that its id follows */
+  readonly opens?: { readonly kind: ReferenceKind; readonly at: string };
   readonly bundled?: readonly Bundled[];
   readonly panels?: readonly Panel[];
   /** what stands in the top bar, before the connection */

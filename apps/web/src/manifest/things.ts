@@ -107,6 +107,7 @@ export function around(given: ThingPlace): Manifest {
     actions: add === null ? [] : [{ label: `Add ${word}`, to: `${path}/${NEW}`, ...add }],
     ...(found === null ? {} : { finding }),
     ...(refers === null ? {} : { referable }),
+    opens: { kind, at: `${path}/` },
     bundled: [bundled],
     news: {
       thing: ({ of }) => {

@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { Link } from 'react-router';
 import { answerOf, api, type Media } from '../api/index.js';
-import { EditorFrame, NameField, PLACE_OF, ThingButtons, useEditing } from '../editing/index.js';
+import { EditorFrame, NameField, ThingButtons, useEditing } from '../editing/index.js';
+import { usePlaceOf } from '../manifest/index.js';
 import { exact, Fault } from '../ui/index.js';
 import { mediaInWords } from './facts.js';
 import { MEDIA_KIND } from './kind.js';
@@ -59,6 +60,7 @@ export function MediaView({ media: { kind, url, name } }: { readonly media: Medi
 }
 
 function UsedBy({ id }: { readonly id: string }) {
+  const placeOf = usePlaceOf();
   const { data: users } = useQuery({
     queryKey: ['users-of', 'media', id],
     queryFn: () =>
@@ -71,7 +73,7 @@ function UsedBy({ id }: { readonly id: string }) {
       <ul>
         {users?.map((user) => (
           <li key={`${user.kind} ${user.id}`}>
-            <Link className="underline" to={`${PLACE_OF[user.kind]}${user.id}`}>
+            <Link className="underline" to={placeOf(user.kind, user.id) ?? ''}>
               {user.name}
             </Link>{' '}
             <span className="s2 text-soft">{user.kind}</span>

@@ -19,6 +19,7 @@ export const OUTPUTS: Manifest = {
       bundled: { label: ({ name }: { readonly name: string }) => name },
     }),
   ],
+  opens: { kind: 'webhook', at: '/prepare/outputs?' },
   referable: {
     kind: 'webhook',
     query: webhooksQuery,

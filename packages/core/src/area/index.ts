@@ -36,6 +36,7 @@ export type {
   Happens,
 } from './following.js';
 export { occasionFor, type EventFacts, type OccasionBase } from './occasion.js';
+export type { PieceKind, PieceMoment, Settings, ShownLine } from './piece-kind.js';
 export {
   AFTER_FAILURE,
   FAILURE,

@@ -1,0 +1,3 @@
+export * from './cairn.js';
+export type { CairnsView } from './laid.js';
+export { CAIRN_PIECE, type CairnData } from './piece.js';

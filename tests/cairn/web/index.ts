@@ -1,0 +1,2 @@
+export { CAIRN } from './manifest.js';
+export { CairnPiece } from './piece.js';
