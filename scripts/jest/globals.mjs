@@ -45,6 +45,9 @@ const test = Object.assign(
       const named = globalThis.test.each(rows);
       return (/** @type {string} */ name, /** @type {() => unknown} */ work) => named(name, limited(work));
     },
+    /** Told as skipped. */
+    skip: (/** @type {string} */ name, /** @type {() => unknown} */ work) =>
+      globalThis.test.skip(name, limited(work)),
   },
 );
 

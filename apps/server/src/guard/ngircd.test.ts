@@ -61,55 +61,59 @@ PAM = no
   return port;
 }
 
-test('on a real IRC server: a ban mask and a kick, lifted in time, and lifted again by undoing', async () => {
-  // Only where it is installed; the stand-in is tested everywhere.
-  if (!existsSync(NGIRCD)) return;
-  const port = await startNgircd();
-  standin = await newStandin();
-  const gully = await Gully.start(standin, newFolder(), { GULLY_IRC_PORT: String(port) });
-  ends.push(() => gully.stop());
-  await gully.entered();
-  // Whoever comes first into a room has it there.
-  await until(() => (gully.connection.hasModeratorRights ? true : undefined), 'rights');
-  const ladder = {
-    steps: [
-      { action: 'timeout', seconds: 1 },
-      { action: 'ban', seconds: 0 },
-    ],
-    expires: 600,
-  };
-  await gully.http
-    .put('/api/guard')
-    .send({ value: { ...begin('usual'), ladder }, version: 0 })
-    .expect(200);
-  const client = async (nick: string): Promise<RawClient> => {
-    const raw = await RawClient.join(port, nick);
-    ends.push(() => {
-      raw.close();
-    });
-    return raw;
-  };
-  const [eye, spammer] = [await client('siltlark'), await client('cheap_ropes_4u')];
-  const catches = async (): Promise<CatchDto[]> =>
-    (await gully.http.get('/api/guard/catches').expect(200)).body as CatchDto[];
+/** Told as skipped where the server is not installed; the stand-in is tested everywhere. */
+const onRealServer = existsSync(NGIRCD) ? test : test.skip;
 
-  spammer.send('PRIVMSG #lanternhour :cheap ropes at ropes.example');
-  expect(await spammer.until(/ KICK /u)).toContain('cheap_ropes_4u :Gully: links (ropes.example)');
-  await eye.until(/ MODE #lanternhour \+b :?cheap_ropes_4u!\*@\*/u);
-  const [first] = await until(async () => {
-    const all = await catches();
-    return all[0]?.state === 'done' ? all : undefined;
-  }, 'it carried out');
-  // This server cannot take messages out, and Gully says so.
-  expect(first?.note).toMatch(/cannot remove messages/u);
-  await eye.until(/ MODE #lanternhour -b :?cheap_ropes_4u!\*@\*/u);
+onRealServer(
+  'on a real IRC server: a ban mask and a kick, lifted in time, and lifted again by undoing',
+  async () => {
+    const port = await startNgircd();
+    standin = await newStandin();
+    const gully = await Gully.start(standin, newFolder(), { GULLY_IRC_PORT: String(port) });
+    ends.push(() => gully.stop());
+    await gully.entered();
+    // Whoever comes first into a room has it there.
+    await until(() => (gully.connection.hasModeratorRights ? true : undefined), 'rights');
+    const ladder = {
+      steps: [
+        { action: 'timeout', seconds: 1 },
+        { action: 'ban', seconds: 0 },
+      ],
+      expires: 600,
+    };
+    await gully.http
+      .put('/api/guard')
+      .send({ value: { ...begin('usual'), ladder }, version: 0 })
+      .expect(200);
+    const client = async (nick: string): Promise<RawClient> => {
+      const raw = await RawClient.join(port, nick);
+      ends.push(() => {
+        raw.close();
+      });
+      return raw;
+    };
+    const [eye, spammer] = [await client('siltlark'), await client('cheap_ropes_4u')];
+    const catches = async (): Promise<CatchDto[]> =>
+      (await gully.http.get('/api/guard/catches').expect(200)).body as CatchDto[];
 
-  spammer.send('JOIN #lanternhour');
-  await spammer.until(/ 366 /u, spammer.lines.length);
-  const from = eye.lines.length;
-  spammer.send('PRIVMSG #lanternhour :more at ropes.example');
-  await eye.until(/ MODE #lanternhour \+b :?cheap_ropes_4u!\*@\*/u, from);
-  const banned = await until(async () => (await catches()).find(({ does }) => does === 'ban'), 'the ban');
-  await gully.http.post(`/api/guard/catches/${banned.id}/undo`).expect(200);
-  await eye.until(/ MODE #lanternhour -b :?cheap_ropes_4u!\*@\*/u, from);
-});
+    spammer.send('PRIVMSG #lanternhour :cheap ropes at ropes.example');
+    expect(await spammer.until(/ KICK /u)).toContain('cheap_ropes_4u :Gully: links (ropes.example)');
+    await eye.until(/ MODE #lanternhour \+b :?cheap_ropes_4u!\*@\*/u);
+    const [first] = await until(async () => {
+      const all = await catches();
+      return all[0]?.state === 'done' ? all : undefined;
+    }, 'it carried out');
+    // This server cannot take messages out, and Gully says so.
+    expect(first?.note).toMatch(/cannot remove messages/u);
+    await eye.until(/ MODE #lanternhour -b :?cheap_ropes_4u!\*@\*/u);
+
+    spammer.send('JOIN #lanternhour');
+    await spammer.until(/ 366 /u, spammer.lines.length);
+    const from = eye.lines.length;
+    spammer.send('PRIVMSG #lanternhour :more at ropes.example');
+    await eye.until(/ MODE #lanternhour \+b :?cheap_ropes_4u!\*@\*/u, from);
+    const banned = await until(async () => (await catches()).find(({ does }) => does === 'ban'), 'the ban');
+    await gully.http.post(`/api/guard/catches/${banned.id}/undo`).expect(200);
+    await eye.until(/ MODE #lanternhour -b :?cheap_ropes_4u!\*@\*/u, from);
+  },
+);

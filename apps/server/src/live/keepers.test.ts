@@ -56,7 +56,15 @@ describe('live state', () => {
   function decided(change: Change, at: number, world: World): Change {
     if (change.kind === 'drawn') {
       const list = world.lists.find(change.list);
-      return (list && drawLine(list, change.order, chanceFrom(Math.random))?.change) ?? change;
+      return (
+        (list &&
+          drawLine(
+            list,
+            change.order,
+            chanceFrom(() => change.place / 3),
+          )?.change) ??
+        change
+      );
     }
     // What is caught, and what people do, happens once each; a grace is not over before it is given.
     if (change.kind === 'moderated' && change.act === 'catch') {

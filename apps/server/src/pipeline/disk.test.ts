@@ -251,37 +251,42 @@ function smallDisk(): string | undefined {
   }
 }
 
-test('a disk that is really full: errors meanwhile, and after space is freed all that is acknowledged is kept', async () => {
-  const folder = smallDisk();
-  // Only where file systems may be mounted; the driver that fails is tested everywhere.
-  if (folder === undefined) return;
-  try {
-    const { gully } = await start(folder);
-    await set(gully, 'before', 1).expect(204);
-    const ballast = join(folder, 'ballast');
-    for (let size = 3_000_000; size > 1_000; size = Math.floor(size / 2))
-      try {
-        writeFileSync(ballast, Buffer.alloc(size), { flag: 'a' });
-      } catch {
-        // As much as fits is there now.
+const small = smallDisk();
+/** Told as skipped where no file system may be mounted; the driver that fails is tested everywhere. */
+const onSmallDisk = small === undefined ? test.skip : test;
+
+onSmallDisk(
+  'a disk that is really full: errors meanwhile, and after space is freed all that is acknowledged is kept',
+  async () => {
+    const folder = small ?? '';
+    try {
+      const { gully } = await start(folder);
+      await set(gully, 'before', 1).expect(204);
+      const ballast = join(folder, 'ballast');
+      for (let size = 3_000_000; size > 1_000; size = Math.floor(size / 2))
+        try {
+          writeFileSync(ballast, Buffer.alloc(size), { flag: 'a' });
+        } catch {
+          // As much as fits is there now.
+        }
+      let refused = 0;
+      for (let n = 0; n < 60; n += 1) {
+        const { status } = await set(gully, `full${String(n)}`, n);
+        if (status === 507) refused += 1;
+        else expect(status).toBe(204);
       }
-    let refused = 0;
-    for (let n = 0; n < 60; n += 1) {
-      const { status } = await set(gully, `full${String(n)}`, n);
-      if (status === 507) refused += 1;
-      else expect(status).toBe(204);
+      expect(refused).toBeGreaterThan(0);
+      expect((await gully.http.get('/api/health')).body).toMatchObject({ ok: false });
+      const meanwhile = await stored(gully);
+      rmSync(ballast);
+      await set(gully, 'after', 2).expect(204);
+      expect((await gully.http.get('/api/health')).body).toMatchObject({ ok: true });
+      const next = await again(gully, folder);
+      expect(await stored(next)).toEqual({ ...meanwhile, after: 2 });
+      await next.stop();
+      running.length = 0;
+    } finally {
+      execFileSync('umount', ['-l', folder], { stdio: 'ignore' });
     }
-    expect(refused).toBeGreaterThan(0);
-    expect((await gully.http.get('/api/health')).body).toMatchObject({ ok: false });
-    const meanwhile = await stored(gully);
-    rmSync(ballast);
-    await set(gully, 'after', 2).expect(204);
-    expect((await gully.http.get('/api/health')).body).toMatchObject({ ok: true });
-    const next = await again(gully, folder);
-    expect(await stored(next)).toEqual({ ...meanwhile, after: 2 });
-    await next.stop();
-    running.length = 0;
-  } finally {
-    execFileSync('umount', ['-l', folder], { stdio: 'ignore' });
-  }
-});
+  },
+);

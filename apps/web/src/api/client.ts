@@ -51,7 +51,6 @@ export type Redemption = Schemas['RedemptionDto'];
 export type RedemptionAct = Schemas['RedemptionAct'];
 export type StageState = Schemas['StageDto'];
 export type StageAlert = Schemas['StageAlertDto'];
-export type OverlayWatcher = Schemas['PageDto'];
 export type QueueStanding = Schemas['QueueStandingDto'];
 export type Queued = Schemas['QueuedDto'];
 export type QueuesStanding = Schemas['QueuesStandingDto'];

@@ -19,7 +19,6 @@ export type {
   GameRound,
   PlayedGame,
   RunningGame,
-  OverlayWatcher,
   StageAlert,
   StageState,
   QueueStanding,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { DISGUISE_EXAMPLES } from './disguise-examples.js';
+import { DISGUISE_EXAMPLES } from './test-support/disguise-examples.js';
 import {
   CAPITAL_EXAMPLES,
   EMOTE_EXAMPLES,
@@ -10,7 +10,7 @@ import {
   REPETITION_EXAMPLES,
   SYMBOL_EXAMPLES,
   type Examples,
-} from './examples.js';
+} from './test-support/examples.js';
 import {
   FILTERS,
   phraseFault,

@@ -16,17 +16,6 @@ const blank = ({ name, type, private: isPrivate, required }: Ask): Answer => ({
   given: false,
 });
 
-/** What is typed after the reward, as usage shows it: `<passage> | [colour: red or blue]`. */
-export function answersInUsage(asks: readonly Ask[]): string {
-  return asks
-    .filter((ask) => !ask.private)
-    .map(({ name, required, type, choices }) => {
-      const inner = type === 'choice' ? `${name}: ${choices.join(' or ')}` : name;
-      return required ? `<${inner}>` : `[${inner}]`;
-    })
-    .join(` ${BETWEEN} `);
-}
-
 /**
  * Reads what was typed after a reward as the answers chat may carry, separated by `|` where there are
  * several; private ones are left open.

@@ -25,7 +25,7 @@ export {
   type RedemptionChange,
   type RedemptionState,
 } from './redemption.js';
-export { answersInUsage, isAnswered, nextPrivate, SKIP, takeAnswer } from './answers.js';
+export { isAnswered, nextPrivate, SKIP, takeAnswer } from './answers.js';
 export { buy, priceFor, priceKey } from './buying.js';
 export { rewardTyped } from './naming.js';
 export { returns } from './returning.js';

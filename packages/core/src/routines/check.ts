@@ -5,7 +5,6 @@ import { ALONE, COMPARISONS, isGroup, NESTING_LIMIT, ROWS_LIMIT, type Conditions
 import {
   AFTER_RESTART,
   BRANCHES_LIMIT,
-  COUNTER_LIMIT,
   DEPTH_LIMIT,
   NAME_LIMIT,
   STEPS_LIMIT,
@@ -177,10 +176,6 @@ export function wordFault(word: string, of: WordOf): string | undefined {
     return `A ${what}’s name is letters, digits and _, beginning with a letter`;
   if (word.length > NAME_LIMIT) return `A ${what}’s name has at most ${String(NAME_LIMIT)} characters`;
   return undefined;
-}
-
-export function isCounterNumber(value: number): boolean {
-  return Number.isInteger(value) && Math.abs(value) <= COUNTER_LIMIT;
 }
 
 /** Why a text that is said cannot be used, with its place, or undefined. */

@@ -16,7 +16,6 @@ export {
   renderText,
   TEXT_LIMIT,
   unknownIn,
-  usedIn,
   type Evaluated,
   type ParsedText,
   type ParseResult,

@@ -229,12 +229,6 @@ export function expressionFault(source: string): string | undefined {
   return 'fault' in result ? result.fault.message : undefined;
 }
 
-/** The values an expression asks for. */
-export function usedIn(expression: string): readonly UsedValue[] {
-  const result = parseExpression(expression);
-  return 'fault' in result ? [] : result.text.used;
-}
-
 /** Finds out what a value is. Never throws; what cannot be found out is empty, and noted. */
 export function evaluate(source: string, scope: Scope): Evaluated {
   const result = parseExpression(source);
