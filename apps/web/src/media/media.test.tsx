@@ -2,6 +2,8 @@ import '../test-support/browser.js';
 import { beforeEach, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
+import { AREAS } from '../areas.js';
+import { Areas } from '../manifest/index.js';
 import { drawPage, Refusal, type Asked } from '../test-support/page.js';
 import { mediaInWords } from './facts.js';
 import { MediaPage } from './media-page.js';
@@ -67,9 +69,11 @@ beforeEach(() => {
   Object.assign(globalThis, { XMLHttpRequest: FakeRequest });
 });
 const page = (
-  <Routes>
-    <Route path="/prepare/media/:id?" element={<MediaPage />} />
-  </Routes>
+  <Areas value={AREAS}>
+    <Routes>
+      <Route path="/prepare/media/:id?" element={<MediaPage />} />
+    </Routes>
+  </Areas>
 );
 const answers = {
   'GET /api/media': () => [LANTERN, PLAQUE],
