@@ -1,7 +1,7 @@
 import '../test-support/browser.js';
 import { afterEach, expect, test } from '@jest/globals';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { drawPage, Refusal } from '../test-support/page.js';
+import { drawPage, inAreas, Refusal } from '../test-support/page.js';
 import { useAsking } from './use-asking.js';
 
 afterEach(cleanup);
@@ -24,7 +24,7 @@ function draw(answer: () => unknown): { deleted: string[] } {
       </>
     );
   }
-  drawPage(<Page />, { 'GET /api/users-of/list/01': answer });
+  drawPage(inAreas(<Page />), { 'GET /api/users-of/list/01': answer });
   fireEvent.click(screen.getByRole('button', { name: 'Delete' }));
   return { deleted };
 }

@@ -2,9 +2,7 @@ import '../test-support/browser.js';
 import { beforeEach, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
-import { AREAS } from '../areas.js';
-import { Areas } from '../manifest/index.js';
-import { drawPage, Refusal, type Asked } from '../test-support/page.js';
+import { drawPage, inAreas, Refusal, type Asked } from '../test-support/page.js';
 import { mediaInWords } from './facts.js';
 import { MediaPage } from './media-page.js';
 import { MediaPicker } from './media-picker.js';
@@ -68,12 +66,10 @@ beforeEach(() => {
   sent.length = 0;
   Object.assign(globalThis, { XMLHttpRequest: FakeRequest });
 });
-const page = (
-  <Areas value={AREAS}>
-    <Routes>
-      <Route path="/prepare/media/:id?" element={<MediaPage />} />
-    </Routes>
-  </Areas>
+const page = inAreas(
+  <Routes>
+    <Route path="/prepare/media/:id?" element={<MediaPage />} />
+  </Routes>,
 );
 const answers = {
   'GET /api/media': () => [LANTERN, PLAQUE],

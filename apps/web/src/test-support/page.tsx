@@ -3,6 +3,8 @@ import { cleanup, configure, fireEvent, render, type RenderResult } from '@testi
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { toast, Toaster } from 'sonner';
+import { AREAS } from '../areas.js';
+import { Areas } from '../manifest/index.js';
 import { answerWith } from './browser.js';
 
 // Parts of pages load as they are drawn, which takes more than the usual second on a busy machine.
@@ -31,6 +33,11 @@ export class Refusal {
     /** what was saved meanwhile, where somebody was first */
     readonly current?: object,
   ) {}
+}
+
+/** A page with what all areas bring to it: where things are edited, and what blanks may refer to. */
+export function inAreas(page: ReactNode): ReactNode {
+  return <Areas value={AREAS}>{page}</Areas>;
 }
 
 /**
