@@ -31,7 +31,7 @@ test('a currency is set up from scratch, what an hour is worth is read, and a co
   await page.goto(`${world.address}/prepare/commands`);
   await page.getByRole('link', { name: /bell/u }).first().click();
   await page.getByRole('button', { name: 'What it costs: nothing' }).press('Enter');
-  await page.getByLabel('Cost for everybody').fill('50');
+  await page.getByLabel('Cost for everyone').fill('50');
   await expect(page.getByText('50 flint is 30 min of watching')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+Enter');

@@ -5,7 +5,7 @@ import type { Locator } from '@playwright/test';
 import axe from 'axe-core';
 import { expect, openCommands, test, type Page } from './test-support/world.js';
 
-/** Goes on with Tab until the place has the focus, as somebody without a pointer does. */
+/** Goes on with Tab until the place has the focus, as someone without a pointer does. */
 async function tabTo(page: Page, place: Locator): Promise<void> {
   for (let n = 0; n < 12; n += 1) {
     await page.keyboard.press('Tab');
@@ -149,9 +149,9 @@ for (const width of [1280, 420])
         settings: { ...piece.settings, ...('counter' in piece.settings && { counter: 'depth' }) },
       })),
     })) as { id: string };
-    const somebody = viewers[0]?.id ?? '';
+    const someone = viewers[0]?.id ?? '';
     for (const does of ['open', 'add', 'call'])
-      await world.post(`queues/${queue}/acts`, { does, viewer: somebody });
+      await world.post(`queues/${queue}/acts`, { does, viewer: someone });
     const places = [
       '/prepare/commands',
       `/prepare/commands/${id}`,
@@ -179,7 +179,7 @@ for (const width of [1280, 420])
       '/air',
       '/review/queue',
       '/review/viewers',
-      `/review/viewers/${somebody}`,
+      `/review/viewers/${someone}`,
     ];
     for (const path of places) {
       await page.goto(world.address + path);

@@ -180,7 +180,7 @@ test('a picture is uploaded and shown where it belongs, with its sound, on two p
   expect((await Promise.all(heard.map((sounds) => sounds()))).flat()).toHaveLength(2);
 });
 
-test('from On air an alert is skipped, held and repeated; a routine is tested on the overlay as somebody', async ({
+test('from On air an alert is skipped, held and repeated; a routine is tested on the overlay as someone', async ({
   page,
   world,
   browser,

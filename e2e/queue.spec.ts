@@ -117,7 +117,7 @@ test('an evening by keyboard: a queue is made and opened, viewers join, are call
   await expect(page.getByRole('row', { name: /siltlark.*played/u })).toBeVisible();
 });
 
-test('by mouse: somebody is added, dragged, counted as missed and sent to the front, each taken back', async ({
+test('by mouse: someone is added, dragged, counted as missed and sent to the front, each taken back', async ({
   page,
   world,
 }) => {
@@ -150,7 +150,7 @@ test('by mouse: somebody is added, dragged, counted as missed and sent to the fr
 
 test.describe('when the power is cut', () => {
   test.use({ apart: true });
-  test('in the middle of a call, it goes on where it was, and everybody stands where they stood', async ({
+  test('in the middle of a call, it goes on where it was, and everyone stands where they stood', async ({
     page,
     world,
   }) => {

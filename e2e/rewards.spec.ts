@@ -111,7 +111,7 @@ test('a code is sold and looked up; one postcard is handed over and back, and an
   await expect(page.getByText('Postcard from below').first()).toBeVisible();
 });
 
-test('somebody is benched, which stands with what moderators did, and may write after a restart', async ({
+test('someone is benched, which stands with what moderators did, and may write after a restart', async ({
   page,
   world,
 }) => {

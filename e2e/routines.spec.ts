@@ -47,7 +47,7 @@ test('a notice that differs for moderators and viewers by an if, put together by
   await expect(live(page).getByText('pebblewren wants this kept.')).toBeVisible();
   expect(await world.board()).toEqual([]);
   await world.type('mossmoth', '!moment', ['moderator']);
-  // Both cooldowns are for everybody until they say otherwise.
+  // Both cooldowns are for everyone until they say otherwise.
   await expect(live(page).getByText(/cooling down/)).toBeVisible();
   await expect
     .poll(
@@ -177,7 +177,7 @@ test.describe('over a power cut', () => {
     await page.getByRole('link', { name: /Add routine/ }).click();
     await page.getByLabel('Name', { exact: true }).fill('Quillrush comes down');
     await page.getByRole('button', { name: 'when something happens' }).click();
-    await page.getByRole('button', { name: 'When somebody follows', exact: true }).click();
+    await page.getByRole('button', { name: 'When someone follows', exact: true }).click();
     await page.getByRole('combobox', { name: 'Which event' }).click();
     await page.getByRole('option', { name: /first time in this stream/ }).click();
     await page.getByLabel(/Only these viewers/).fill('quillrush');

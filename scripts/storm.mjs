@@ -135,7 +135,7 @@ room.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
   }
 });
 
-/** Somebody who buys codes, and those that were sent to them. */
+/** Someone who buys codes, and those that were sent to them. */
 const buyer = connect(standin.ircPort, '127.0.0.1');
 buyer.write('NICK buyer\r\nUSER buyer 0 * :buyer\r\n');
 buyer.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
@@ -147,7 +147,7 @@ buyer.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
   }
 });
 
-/** Somebody who plays. */
+/** Someone who plays. */
 const gambler = connect(standin.ircPort, '127.0.0.1');
 gambler.write('NICK gambler\r\nUSER gambler 0 * :gambler\r\n');
 gambler.setEncoding('utf8').on('data', (/** @type {string} */ text) => {
@@ -379,7 +379,7 @@ async function viewer(name) {
   }
 }
 
-/** Codes for sale, and somebody who can pay for them. */
+/** Codes for sale, and someone who can pay for them. */
 async function sellKeys() {
   const text = Array.from({ length: 5_000 }, (_, n) => `CODE-${n}`).join('\n');
   const { id: list } = await (await ask('lists', 'POST', { name: 'Keys', text })).json();
@@ -403,7 +403,7 @@ async function sellKeys() {
   await ask('currency/by-hand', 'POST', given);
 }
 
-/** A game of one play and one that waits for others, with their commands, and somebody who can pay for them. */
+/** A game of one play and one that waits for others, with their commands, and someone who can pay for them. */
 async function setUpGames() {
   gambler.write('PRIVMSG #lanternhour :evening\r\n');
   const viewers = [await viewer('gambler')];

@@ -11,7 +11,7 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: {
     target: 'es2023',
-    // What a place needs comes from the same machine in a moment; a list of all of it would come first, and be read by everybody.
+    // What a place needs comes from the same machine in a moment; a list of all of it would come first, and be read by everyone.
     modulePreload: {
       polyfill: false,
       resolveDependencies: (_, needed) => needed.filter((file) => file.endsWith('.css')),

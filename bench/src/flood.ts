@@ -91,7 +91,7 @@ async function send(address: string, method: string, body: object): Promise<void
   if (!answer.ok) throw new Error(`${address}: ${String(answer.status)} ${await answer.text()}`);
 }
 
-/** Somebody behind a client of their own, who makes up for what the crowd comes short of. */
+/** Someone behind a client of their own, who makes up for what the crowd comes short of. */
 function alsoFlooding(port: number): Promise<() => void> {
   return new Promise((resolve, reject) => {
     const socket = connect(port, '127.0.0.1', () =>
@@ -101,7 +101,7 @@ function alsoFlooding(port: number): Promise<() => void> {
     let n = 0;
     const timer = setInterval(() => {
       n += 1;
-      socket.write(`PRIVMSG #lanternhour :free flint for everybody, number ${String(n)}\r\n`);
+      socket.write(`PRIVMSG #lanternhour :free flint for everyone, number ${String(n)}\r\n`);
     }, 12);
     socket.resume().once('connect', () => {
       resolve(() => {

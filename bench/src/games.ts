@@ -48,7 +48,7 @@ async function main(): Promise<void> {
   await play(send, 'roll', { ...blankGame('high-roll'), lines: { won: told, lost: told, special: told } });
   const descent = blankGame('expedition');
   await play(send, 'descent', { ...descent, settings: { ...descent.settings, seconds: JOIN_S } });
-  // Everybody is known before, and answered once.
+  // Everyone is known before, and answered once.
   const plain = timesOf(await room.all('!passage1 along', VIEWERS, A_SECOND));
   const known = await reading(folder, (database) =>
     database.read.query<{ id: string }[]>(`SELECT id FROM viewers WHERE name LIKE 'buyer%'`),

@@ -79,7 +79,7 @@ async function fill(address: string): Promise<void> {
     await send(`queues/${id}/acts`, { does: 'add', viewer: `V${String(n).padStart(25, '0')}` });
 }
 
-/** Somebody in the room who asks, and waits for what the bot answers. */
+/** Someone in the room who asks, and waits for what the bot answers. */
 class Viewer {
   private rest = '';
   private waiting: { readonly words: string; readonly heard: () => void } | undefined;

@@ -47,7 +47,7 @@ async function main(): Promise<void> {
   };
   const { id } = (await send('POST', 'rewards', reward)) as { id: string };
   await send('POST', 'commands', commandFor(id, 'lamp'));
-  // Everybody is known before, and answered once.
+  // Everyone is known before, and answered once.
   const plain = timesOf(await room.all('!passage1 along', VIEWERS, A_SECOND));
   const ids = await reading(folder, (database) =>
     database.read.query<{ id: string }[]>(`SELECT id FROM viewers WHERE name LIKE 'buyer%'`),

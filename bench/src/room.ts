@@ -23,7 +23,7 @@ export function sender(address: string) {
   };
 }
 
-/** The room, in which anybody may be made to speak, and somebody who hears what the bot says. */
+/** The room, in which anybody may be made to speak, and someone who hears what the bot says. */
 export class Room {
   private rest = '';
   private readonly wanted: { readonly wanted: RegExp; readonly resolve: (at: number) => void }[] = [];
@@ -49,7 +49,7 @@ export class Room {
     });
   }
 
-  /** Has everybody say something, at an even rate. @returns milliseconds until each was answered */
+  /** Has everyone say something, at an even rate. @returns milliseconds until each was answered */
   async all(text: string, viewers: number, aSecond: number): Promise<number[]> {
     const begun = performance.now();
     const answers: Promise<number>[] = [];
@@ -69,7 +69,7 @@ export class Room {
     });
   }
 
-  /** Has everybody say something, at an even rate, that is not answered one by one. */
+  /** Has everyone say something, at an even rate, that is not answered one by one. */
   async say(text: string, viewers: number, aSecond: number): Promise<void> {
     const begun = performance.now();
     for (let n = 0; n < viewers; n += 1) {

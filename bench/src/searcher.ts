@@ -1,5 +1,5 @@
 /**
- * Somebody who types names into the Viewers page on and on, a letter every 50 ms, which is quicker than anybody
+ * Someone who types names into the Viewers page on and on, a letter every 50 ms, which is quicker than anybody
  * does; each is searched for as soon as the one before was answered.
  */
 const WORD = 'pebblewren7';

@@ -29,29 +29,52 @@ export async function runs(copy) {
     GULLY_STREAMER: 'odalys_tarn',
     GULLY_LOG: 'silent',
   };
-  const begin = async () => (await start(['apps/server/dist/main.js'], env, /^Gully is at /u)).child;
-  let server = await begin();
+  /** @type {import('node:child_process').ChildProcess | undefined} */
+  let server;
+  const begin = async () => {
+    server = (await start(['apps/server/dist/main.js'], env, /^Gully is at /u)).child;
+  };
   try {
+    await begin();
     const cairn = await ask(port, 'POST', 'cairns', { name: 'North wall', goal: 50 });
+    const say = { kind: 'say', id: 's2', texts: ['{{ cairn.stones }} lie there'], order: 'random' };
     const lay = { kind: 'lay', id: 's1', count: 7, cairn: cairn.id };
     const routine = await ask(port, 'POST', 'routines', {
-      ...{ name: 'Lay', group: '', enabled: true, triggers: [], when: WHEN, routine: { steps: [lay] } },
+      ...{ name: 'Lay', group: '', enabled: true, triggers: [], when: WHEN, routine: { steps: [lay, say] } },
     });
     const timer = await ask(port, 'POST', 'timers', {
       ...{ name: 'Lay', enabled: true, does: 'routine', texts: [], order: 'turn', runs: routine.id },
       ...{ interval: 10, lines: 0, when: WHEN, first: null, jitter: 0 },
     });
-    while ((await ask(port, 'GET', 'connection')).state !== 'connected') await pause(50);
+    await until(async () => (await ask(port, 'GET', 'connection')).state === 'connected', 'connected');
     await ask(port, 'POST', `timers/${timer.id}/fire`);
     assert.equal((await ask(port, 'GET', 'cairns'))[0].stones, 7);
-    server.kill('SIGKILL');
-    await once(server, 'exit');
-    server = await begin();
+    await until(async () => {
+      /** @type {{ text: string }[]} */
+      const lines = await ask(port, 'GET', 'chat/lines');
+      return lines.some(({ text }) => text === '7 lie there');
+    }, 'the value said in chat');
+    await kill(server);
+    await begin();
     assert.equal((await ask(port, 'GET', 'cairns'))[0].stones, 7, 'stones that were laid should be on disk');
     assert.equal((await ask(port, 'GET', `users-of/cairn/${cairn.id}`))[0].name, 'Lay');
   } finally {
-    for (const child of [server, room]) child.kill('SIGKILL');
+    await Promise.all([kill(server), kill(room)]);
   }
+}
+
+/** @param {import('node:child_process').ChildProcess | undefined} child */
+async function kill(child) {
+  if (child === undefined || child.exitCode !== null || child.signalCode !== null) return;
+  const ended = once(child, 'exit');
+  child.kill('SIGKILL');
+  await ended;
+}
+
+/** @param {() => Promise<boolean>} holds @param {string} what */
+async function until(holds, what) {
+  for (const late = Date.now() + 30_000; !(await holds()); await pause(50))
+    assert.ok(Date.now() < late, `it never came about: ${what}`);
 }
 
 /** @param {number} port @param {string} method @param {string} path @param {unknown} [body] */

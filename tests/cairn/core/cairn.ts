@@ -13,7 +13,7 @@ export interface CairnView extends CairnBody {
   readonly stones: number;
 }
 
-/** Somebody laid stones on a cairn. */
+/** Someone laid stones on a cairn. */
 export interface StonesChange {
   readonly kind: 'stones';
   /** the cairn's id */

@@ -276,7 +276,7 @@ test('people do not travel: neither by gates, nor by what waits for them', async
   const bundle = await exported({ routines: [id] });
   expect(JSON.stringify(bundle)).not.toMatch(/mossmoth|oxbowkid/u);
   expect(bundle.commands[0]?.gates.lowestRole).toBe('vip');
-  // Without its people the first trigger would greet everybody.
+  // Without its people the first trigger would greet everyone.
   expect(bundle.routines[0]?.triggers.map(({ event }) => event)).toEqual(['raid']);
   // Nor do they come in from a bundle of before.
   const [command] = bundle.commands;

@@ -70,7 +70,7 @@ describe('the log of chat', () => {
     const began = Date.now() - 40 * HOUR;
     const rows = Array.from({ length: 60 }, (_, n): ChatLineRow => {
       const at = began + Math.floor(n / 2) * HOUR + (n % 2) * 60_000;
-      const viewerId = n % 7 === 0 && n % 14 !== 0 ? null : n % 3 === 0 ? viewer : 'somebody else';
+      const viewerId = n % 7 === 0 && n % 14 !== 0 ? null : n % 3 === 0 ? viewer : 'someone else';
       return {
         ...OWN,
         own: viewerId === null,

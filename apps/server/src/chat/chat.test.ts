@@ -209,7 +209,7 @@ describe('a lost connection', () => {
     const said = witness.lines
       .filter((line) => line.startsWith(':gully!') && line.includes('PRIVMSG'))
       .map((line) => line.replace(/^.*PRIVMSG #lanternhour :/u, ''));
-    // What somebody typed meanwhile comes in its turn.
+    // What someone typed meanwhile comes in its turn.
     expect(said.pop()).toMatch(/ hello$/u);
     // Whether the line on its way was heard cannot be known when its echo is lost; twice is better than never.
     expect(said.filter((text, n) => text !== said[n - 1]).join(' ')).toBe(words);

@@ -109,7 +109,7 @@ export class ConnectionService implements OnModuleDestroy {
   }
 
   /**
-   * The identity of somebody told of by others than the room, the same as they have when they write:
+   * The identity of someone told of by others than the room, the same as they have when they write:
    * by account where it is told or the server vouches for accounts, else by name.
    */
   identityOf(name: string, account: string | undefined): string {
@@ -317,7 +317,7 @@ export class ConnectionService implements OnModuleDestroy {
     const msgid = msgidOf(event);
     if (this.ending || (msgid !== undefined && !this.handled.begin(msgid))) return undefined;
     const { nick, account, message } = event;
-    // What somebody says of themselves is no command, and is kept as it was typed.
+    // What someone says of themselves is no command, and is kept as it was typed.
     const lead = event.type === 'action' ? '/me ' : '';
     const text = lead + message;
     const emotes = readEmotesTag(event.tags[this.settings.emotesTag] ?? '', message).map(({ from, to }) => ({

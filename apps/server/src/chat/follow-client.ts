@@ -26,15 +26,15 @@ export interface ToldByServer {
   /** in the channel, with all who are there */
   entered(): void;
   modesChanged(): void;
-  /** somebody left, in whatever way */
+  /** someone left, in whatever way */
   left(nick: string): void;
   /** Gully goes by its own name again */
   renamed(): void;
   removed(words: string): void;
-  /** somebody else removed or banned somebody, or lifted a ban */
+  /** someone else removed or banned someone, or lifted a ban */
   moderated(act: Moderated): void;
   said(event: MessageEvent): void;
-  /** somebody wrote to Gully alone */
+  /** someone wrote to Gully alone */
   whispered(event: MessageEvent): void;
   /** a line to one viewer did not get there */
   undelivered(nick: string, words: string): void;

@@ -4,7 +4,7 @@ import type { Present } from './room.js';
 /** The name of the one connection there is yet, as commands and viewers know it. */
 export const CONNECTION = 'irc';
 
-/** A line somebody typed, with what the connection knows of who it was. */
+/** A line someone typed, with what the connection knows of who it was. */
 export interface Heard extends TagRoles {
   readonly key: string;
   readonly nick: string;
@@ -15,7 +15,7 @@ export interface Heard extends TagRoles {
   readonly msgid: string | undefined;
 }
 
-/** Somebody else with moderator rights did something in the room. */
+/** Someone else with moderator rights did something in the room. */
 export interface Moderated {
   /** who, by name */
   readonly by: string;
@@ -26,10 +26,10 @@ export interface Moderated {
 }
 
 export interface ConnectionListener {
-  /** by somebody other than Gully */
+  /** by someone other than Gully */
   moderated?(act: Moderated): void;
   heard?(line: Heard): void;
-  /** somebody wrote to Gully alone */
+  /** someone wrote to Gully alone */
   whispered?(line: Heard): void;
   /**
    * The server sent one of our own lines back: it was said.
@@ -43,11 +43,11 @@ export interface ConnectionListener {
   reached?(question: string): void;
   /** the server does not let Gully do what it just asked for, in its words */
   actRefused?(words: string): void;
-  /** somebody came into the room */
+  /** someone came into the room */
   joined?(nick: string): void;
   /** may speak now */
   opened?(): void;
   closed?(): void;
-  /** somebody is no longer in the room */
+  /** someone is no longer in the room */
   left?(member: Present): void;
 }

@@ -86,7 +86,7 @@ export class Outbox implements OnApplicationShutdown {
     where: Destination = {},
   ): void {
     const at = Date.now();
-    // The same words to somebody else are no repeat.
+    // The same words to someone else are no repeat.
     const whole = { text: `${where.to ?? ''} ${lines.join(' ')}` };
     this.waiting.push(...lines.map((text) => ({ text, whole, urgency, at, cause, where })));
     this.drain();

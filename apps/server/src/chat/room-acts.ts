@@ -79,7 +79,7 @@ export class RoomActs {
     this.client.raw('MODE', this.channel(), on ? '+b' : '-b', mask);
   }
 
-  /** Gives somebody a mode of the room, by its letter. */
+  /** Gives someone a mode of the room, by its letter. */
   give(nick: string, mode: string): void {
     this.client.raw('MODE', this.channel(), `+${mode}`, nick);
   }

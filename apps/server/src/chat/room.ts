@@ -9,7 +9,7 @@ interface Member {
   readonly since: number;
 }
 
-/** Somebody in the room, as others may know it. */
+/** Someone in the room, as others may know it. */
 export type Present = Pick<Member, 'nick' | 'key' | 'since'>;
 
 /** Who is in the channel, and with which modes. A nick change keeps the member, so it keeps the viewer. */
@@ -84,7 +84,7 @@ export class Room {
     return this.members.get(foldNick(nick))?.key ?? viewerKey(nick, undefined);
   }
 
-  /** The letters of somebody’s modes. */
+  /** The letters of someone’s modes. */
   modesOf(nick: string): readonly string[] {
     return [...(this.members.get(foldNick(nick))?.modes ?? [])];
   }

@@ -43,7 +43,7 @@ export class LineDto implements LineView {
       'an event among the lines, its text in words that follow the name; null for what was written',
   })
   event!: string | null;
-  @ApiProperty({ description: 'true for an event that somebody raised by hand' }) byHand!: boolean;
+  @ApiProperty({ description: 'true for an event that someone raised by hand' }) byHand!: boolean;
 }
 
 export class CheckDto implements Check {

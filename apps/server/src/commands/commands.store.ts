@@ -231,7 +231,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     }
   }
 
-  /** Writes changes down, within the caller’s write. That somebody was told a refusal is a courtesy of the moment. */
+  /** Writes changes down, within the caller’s write. That someone was told a refusal is a courtesy of the moment. */
   private write(manager: EntityManager, changes: readonly (UseChange | RefusedChange)[]): Promise<void> {
     this.uses.write(
       manager,

@@ -33,7 +33,7 @@ export class BalancesOfViewers {
     private readonly world: ChannelWorld,
   ) {}
 
-  /** @returns undefined for somebody never seen, or in a channel without a currency */
+  /** @returns undefined for someone never seen, or in a channel without a currency */
   async of(id: string, options?: ReadOptions): Promise<BalanceOf | undefined> {
     const row = await this.database.read.findOneBy(ViewerRow, { id });
     if (row === null) return undefined;

@@ -27,7 +27,7 @@ const TOGETHER = 1_000;
 /** Those who have too little, or would have too much, that are named. */
 const NAMED_MOST = 20;
 
-/** What somebody wants done to balances. */
+/** What someone wants done to balances. */
 export interface Wanted {
   readonly does: (typeof BY_HAND)[number];
   readonly amount: number;
@@ -232,7 +232,7 @@ export class ByHand {
       throw new Problem(409, 'Nothing was changed', 'This channel has no currency. Set one up first.');
     const people = await this.database.long.rows<Person>(...queryFor(whom, this.presentKeys()));
     if (people.length === 0)
-      throw new Problem(422, 'Nothing was changed', 'Nobody fits: choose somebody who has been here.');
+      throw new Problem(422, 'Nothing was changed', 'No one fits: choose someone who has been here.');
     if (people.length > MOST)
       throw new Problem(422, 'Nothing was changed', 'These are too many viewers for once. Choose fewer.');
     return people;

@@ -68,7 +68,7 @@ export class CurrencySettingsService {
     return this.settings.changedAt(RANKS) ?? 0;
   }
 
-  /** @throws Problem 422 with the faults by their places; 409 when somebody else was first */
+  /** @throws Problem 422 with the faults by their places; 409 when someone else was first */
   async setCurrency(given: unknown, version: number, actor: Actor): Promise<Setting<CurrencySettings>> {
     const value = readCurrency(given);
     refuse(currencyFaults(value), 'The currency is not changed');

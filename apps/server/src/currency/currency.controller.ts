@@ -26,7 +26,7 @@ import {
   RanksDto,
 } from './views.js';
 
-/** What the channel's currency is set to, and what somebody has of it. */
+/** What the channel's currency is set to, and what someone has of it. */
 @ApiTags('currency')
 @Controller('api/currency')
 export class CurrencyController {
@@ -127,7 +127,7 @@ export class CurrencyController {
     return effectView(effect);
   }
 
-  /** Takes everything from everybody, after a copy of the database was made. */
+  /** Takes everything from everyone, after a copy of the database was made. */
   @Post('reset')
   @HttpCode(200)
   @ApiOkResponse({ type: ResetDoneDto })
@@ -165,11 +165,7 @@ function wantedOf({ does, amount, viewers, present, role }: ByHandDto): Wanted {
   ];
   const [only] = whom;
   if (only === undefined || whom.length > 1)
-    throw new Problem(
-      422,
-      'Nothing was changed',
-      'Say whom it is for: viewers, everybody present, or a role.',
-    );
+    throw new Problem(422, 'Nothing was changed', 'Say who it is for: viewers, everyone present, or a role.');
   if (amount === 0 && does !== 'set')
     throw new Problem(422, 'Nothing was changed', 'Give an amount above 0.', {
       fields: { amount: 'Give an amount above 0' },

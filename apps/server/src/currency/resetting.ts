@@ -18,7 +18,7 @@ export interface Reset {
   readonly posting: number | null;
 }
 
-/** Takes everything from everybody, after a copy of the database was made. */
+/** Takes everything from everyone, after a copy of the database was made. */
 @Injectable()
 export class Resetting {
   constructor(

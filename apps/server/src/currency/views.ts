@@ -76,7 +76,7 @@ export class ByHandDto {
   @ArrayMaxSize(10_000)
   @IsString({ each: true })
   viewers?: string[];
-  @ApiPropertyOptional({ description: 'everybody in the room' })
+  @ApiPropertyOptional({ description: 'everyone in the room' })
   @MayBeMissing()
   @IsBoolean()
   present?: boolean;

@@ -5,7 +5,7 @@ import { NOBODY_WAITS, ReadGivenUp, ReadingThread, type Read } from './reading-t
 const THREADS = 2;
 /** How long a read may take when nothing is said of it. */
 const LIMIT_MS = 10_000;
-/** Reads that may wait for a thread; more come only when somebody means ill. */
+/** Reads that may wait for a thread; more come only when someone means ill. */
 const WAITING = 1_000;
 
 export interface ReadOptions {

@@ -150,7 +150,7 @@ test('bots, the ignored and the streamer are on no leaderboard, and many are giv
         .send({ does: 'give', amount: 7, ...more })
         .expect(200)
     ).body as { viewers: number };
-  const present = await hand({ present: true, key: 'everybody-here' });
+  const present = await hand({ present: true, key: 'everyone-here' });
   expect(present.viewers).toBe(3);
   expect(await hand({ role: 'vip', key: 'vips-alone' })).toMatchObject({ viewers: 1, total: 7 });
   // By name it is given to whoever is meant, also where they are on no board.

@@ -66,7 +66,7 @@ export class ChannelEvents implements OnModuleInit {
       kind: 'outside',
       actor: `event:${given.source}`,
       seen: given.who === undefined ? [] : [given.who],
-      // Any word of it may be somebody’s name.
+      // Any word of it may be someone’s name.
       texts: [given.event.message.replace(/(?<=^|\s)(?=[^\s@])/gu, '@')],
       load: () => known.recall(given),
       decide: (idOf) => {

@@ -60,7 +60,7 @@ export class CloudEvent {
   @IsString() @Length(1, 500) source!: string;
   @IsIn(EVENT_TYPES.map((type) => TYPE_PREFIX + type)) type!: string;
   @IsOptional() @IsDateString() time?: string;
-  /** somebody raised it to try things out; nothing of the kind happened */
+  /** someone raised it to try things out; nothing of the kind happened */
   @IsOptional() @IsBoolean() byhand: boolean = false;
   @IsDefined() @ValidateNested() @Type(() => EventData) data!: EventData;
 }

@@ -300,7 +300,7 @@ describe('events', () => {
 
   test.each([
     ['unsigned', { 'webhook-signature': '' }, 401],
-    ['signed by somebody else', { 'webhook-signature': `v1,${Buffer.alloc(32).toString('base64')}` }, 401],
+    ['signed by someone else', { 'webhook-signature': `v1,${Buffer.alloc(32).toString('base64')}` }, 401],
     ['from an hour ago', { 'webhook-timestamp': String(Math.floor(Date.now() / 1000) - 3_600) }, 401],
   ])('%s is not taken', async (_, headers, status) => {
     const { body } = await gully.http

@@ -15,7 +15,7 @@ export interface OutsideEvent {
   readonly event: Omit<ChannelEvent, 'viewer' | 'roles'>;
   /** whether it starts what waits for it */
   readonly starts: boolean;
-  /** somebody raised it to try things out */
+  /** someone raised it to try things out */
   readonly byHand: boolean;
   /** who did it; undefined for nobody in particular */
   readonly who: Seen | undefined;
@@ -78,12 +78,12 @@ export class OutsideEvents {
   }
 }
 
-/** The event with who did it: a viewer that is known, or somebody who is not. */
+/** The event with who did it: a viewer that is known, or someone who is not. */
 export function wholeEvent(
   { event, who, roles }: OutsideEvent,
   viewer: ViewerFacts | undefined,
 ): ChannelEvent {
-  const facts = viewer ?? strangerFacts(who?.key ?? SELF, who?.name ?? 'somebody', [...roles], event.at);
+  const facts = viewer ?? strangerFacts(who?.key ?? SELF, who?.name ?? 'someone', [...roles], event.at);
   const held = roles.length > 0 || who === undefined ? [...roles] : facts.roles;
   return { ...event, viewer: { ...facts, name: who?.name ?? facts.name, roles: held }, roles: held };
 }

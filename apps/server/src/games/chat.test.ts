@@ -157,7 +157,7 @@ describe('in chat', () => {
     await sound();
   });
 
-  test('a boss is worn down by everybody, told of when half of it is gone, and shared by damage', async () => {
+  test('a boss is worn down by everyone, told of when half of it is gone, and shared by damage', async () => {
     const id = await make('boss', 'boiler', {}, { health: 40, least: 10, most: 10, bonus: 60 });
     for (const name of ['pebblewren', 'mossmoth', 'pebblewren', 'oxbowkid'])
       await room.gully.type(name, '!boiler');
@@ -169,7 +169,7 @@ describe('in chat', () => {
     await sound();
   });
 
-  test('a duel with somebody who does not answer, and a pause between rounds', async () => {
+  test('a duel with someone who does not answer, and a pause between rounds', async () => {
     await make('duel', 'duel', { pause: 600 }, { seconds: 5 });
     await room.gully.type('pebblewren', '!duel mossmoth 50');
     await room.gully.said(/never came to the bridge|mossmoth never/u);

@@ -44,7 +44,7 @@ describe('The Descent', () => {
   const open = () => make('expedition', 'descent', { name: 'The Descent' }, { seconds: 600 });
 
   test.each(['while it is open', 'after others joined'])(
-    'killed %s, everybody has their stake back, which is said once',
+    'killed %s, everyone has their stake back, which is said once',
     async (when) => {
       await open();
       await room.gully.type('pebblewren', '!descent 100');

@@ -88,7 +88,7 @@ export class GameHistory {
   async recompute(game: string, round: string | undefined): Promise<RecomputedDto> {
     const all = await this.page({ game }, RECOMPUTED);
     const found = round === undefined ? all : all.filter(({ id }) => id === round);
-    // What somebody typed who was erased is gone, and with it what followed from it.
+    // What someone typed who was erased is gone, and with it what followed from it.
     const ended = found.filter(
       ({ over, plays }) => over === 'ended' && plays.every(({ name }) => name !== ERASED),
     );

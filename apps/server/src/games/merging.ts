@@ -59,7 +59,7 @@ export async function partInGames(manager: EntityManager, { winner, loser }: Joi
   }
 }
 
-/** Somebody is forgotten: how they did goes, what they played is nobody’s, and what they staked stays with the house. */
+/** Someone is forgotten: how they did goes, what they played is nobody’s, and what they staked stays with the house. */
 export async function eraseFromGames(manager: EntityManager, ids: readonly string[]): Promise<void> {
   const all = JSON.stringify(ids);
   const own = 'viewer_id IN (SELECT value FROM json_each(?))';

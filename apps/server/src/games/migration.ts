@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Games, the settings they were played by, their rounds, what everybody did in them, and how everybody stands. */
+/** Games, the settings they were played by, their rounds, what everyone did in them, and how everyone stands. */
 export class Games1797076800000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const statement of STATEMENTS) await runner.query(statement);

@@ -34,7 +34,7 @@ interface StoredTally extends Tally {
   readonly viewer: string;
 }
 
-/** Rounds that are not over, and how everybody did so far, in memory as on disk. */
+/** Rounds that are not over, and how everyone did so far, in memory as on disk. */
 @Injectable()
 export class PlaysStore implements OnModuleInit {
   private readonly open = new Map<string, Round>();
@@ -55,7 +55,7 @@ export class PlaysStore implements OnModuleInit {
     parts: ViewerParts,
   ) {
     const view = this.view();
-    // Whoever plays in a round may be paid by what somebody else does.
+    // A player in a round may be paid by what someone else does.
     world.add('games', { look: () => view, named: () => Promise.resolve(this.players()) });
     world.add('gameTexts', {
       look: () => ({

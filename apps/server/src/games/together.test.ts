@@ -44,7 +44,7 @@ const step = fc.oneof(
   { weight: 1, arbitrary: fc.record({ kind: fc.constant('restart' as const) }) },
 );
 
-/** What everybody has, what waits in escrow and what the house issued and kept add up; nobody is below nothing. */
+/** What everyone has, what waits in escrow and what the house issued and kept add up; nobody is below nothing. */
 async function holds(): Promise<void> {
   const [sums] = await room.gully.source.query<
     { all: number; least: number; staked: number; escrow: number }[]

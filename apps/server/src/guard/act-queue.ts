@@ -19,7 +19,7 @@ export interface Act {
   readonly id: string;
   /** what it is done to: a catch may have both done */
   readonly part: Part;
-  /** the worst first: 0 for a ban and for letting somebody write again, 1 for a timeout, 2 for clearing, 3 for one message */
+  /** the worst first: 0 for a ban and for letting someone write again, 1 for a timeout, 2 for clearing, 3 for one message */
   readonly rank: 0 | 1 | 2 | 3;
   /** UTC milliseconds after which it makes no sense any more */
   readonly until: number;

@@ -45,7 +45,7 @@ export class CarriedOut {
       database,
       async (manager, all) => {
         for (const { id, part, note, failed } of all)
-          // Of somebody who was timed out, that says how it went; what became of the message is a note.
+          // Of someone who was timed out, that says how it went; what became of the message is a note.
           await manager.query(
             `UPDATE catches SET state = CASE WHEN silenced = 1 AND ? = 'message' THEN state ELSE ? END,
                note = CASE WHEN ? = '' THEN note WHEN note = '' THEN ? ELSE note || '; ' || ? END
@@ -67,7 +67,7 @@ export class CarriedOut {
     );
   }
 
-  /** Is told of what becomes of anything that keeps somebody from writing. */
+  /** Is told of what becomes of anything that keeps someone from writing. */
   follow(follower: Follower): void {
     this.followers.push(follower);
   }

@@ -32,7 +32,7 @@ export function catchRow({
   };
 }
 
-/** What somebody did to a viewer, as it is kept. */
+/** What someone did to a viewer, as it is kept. */
 export function personRow({ id, at, viewer, name, by, does, seconds, reason }: PersonActChange): CatchRow {
   const ends = does === 'timeout' || does === 'bench';
   return {

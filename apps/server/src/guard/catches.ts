@@ -80,7 +80,7 @@ export class Catches {
     return (await this.database.read.findOneBy(CatchRow, { id })) ?? undefined;
   }
 
-  /** Who somebody is now: two viewers may have been found to be one since. */
+  /** Who someone is now: two viewers may have been found to be one since. */
   async viewerNow(id: string): Promise<string> {
     const rows = await this.database.read.query<{ merged: string | null }[]>(
       'SELECT merged_into AS merged FROM viewers WHERE id = ?',

@@ -14,7 +14,7 @@ import { CatchRow } from './rows.js';
 /** Milliseconds after which a catch can no longer count: the longest a strike may. Bans for good stay. */
 const REMEMBERED_MS = 90 * 86_400_000;
 
-/** A catch may count against somebody for as long, and a ban for good holds until it is lifted. */
+/** A catch may count against someone for as long, and a ban for good holds until it is lifted. */
 const PRUNED: PrunedTable = {
   name: 'catches',
   where: 'NOT (silenced = 1 AND until IS NULL AND undone_at IS NULL)',

@@ -19,7 +19,7 @@ async function start(folder?: string, settings?: Record<string, string>): Promis
   ends.push(() => gully.stop());
   return gully;
 }
-/** Somebody behind a client of their own, who sees what is on the wire. */
+/** Someone behind a client of their own, who sees what is on the wire. */
 async function client(nick: string): Promise<RawClient> {
   const raw = await RawClient.join(
     standin.ircPort,

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** The modes somebody had before they were kept out, and those they get back when they come again. */
+/** The modes someone had before they were kept out, and those they get back when they come again. */
 export class ModesRestored1797069600000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE silences ADD COLUMN modes TEXT NOT NULL DEFAULT ''`);

@@ -219,7 +219,7 @@ test('a flood from many: every line is in the log, the bot answers others meanwh
   expect(await gully.app.get(Database).read.count(SilenceRow)).toBe(8);
 });
 
-test('a timeout for somebody who has left is kept by its mask, and one on a plain server without removing', async () => {
+test('a timeout for someone who has left is kept by its mask, and one on a plain server without removing', async () => {
   const gully = await start({}, newFolder(), { plain: true });
   await set(gully, steps(['timeout', 600]));
   const eye = await client('siltlark');

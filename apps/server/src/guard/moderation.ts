@@ -135,7 +135,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       until: until ?? Infinity,
       costs: 2,
       run: async () => {
-        // Somebody was quicker, and theirs stays as it is.
+        // Someone was quicker, and theirs stays as it is.
         if (by === 'guard' && this.isHeldByPerson(viewer)) return { note: 'a person’s ban or timeout holds' };
         const { room, acts } = this.connection;
         const mask = maskOf(name);
@@ -193,7 +193,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     return ids.includes(caught) ? ids : [caught, ...ids];
   }
 
-  /** A ban that somebody else set takes the place of Gully’s, which is then not Gully’s to lift; or they lifted it. */
+  /** A ban that someone else set takes the place of Gully’s, which is then not Gully’s to lift; or they lifted it. */
   async takenOver(viewer: string): Promise<void> {
     try {
       await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));

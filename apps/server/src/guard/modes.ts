@@ -5,7 +5,7 @@ import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ModesToRestoreRow } from './rows.js';
 
-/** Days for which somebody who does not come again gets their modes back. */
+/** Days for which someone who does not come again gets their modes back. */
 const KEPT_MS = 30 * 86_400_000;
 
 /** Gives people back the modes of the room that keeping them out took: at once, or when they come again. */
@@ -27,13 +27,13 @@ export class RestoredModes implements OnModuleInit {
       joined: (nick) => {
         if (!this.expected.has(foldNick(nick))) return;
         this.restore(nick).catch((error: unknown) => {
-          this.log.error({ error, nick }, 'the modes of somebody who came again could not be restored');
+          this.log.error({ error, nick }, 'the modes of someone who came again could not be restored');
         });
       },
     });
   }
 
-  /** Somebody may write again. @param modes letters of those they had */
+  /** Someone may write again. @param modes letters of those they had */
   async giveBack(nick: string, modes: string): Promise<void> {
     if (modes === '') return;
     if (this.connection.open && this.connection.room.knows(nick)) {

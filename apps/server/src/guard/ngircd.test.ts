@@ -72,7 +72,7 @@ onRealServer(
     const gully = await Gully.start(standin, newFolder(), { GULLY_IRC_PORT: String(port) });
     ends.push(() => gully.stop());
     await gully.entered();
-    // Whoever comes first into a room has it there.
+    // The first to come into a room is its operator.
     await until(() => (gully.connection.hasModeratorRights ? true : undefined), 'rights');
     const ladder = {
       steps: [

@@ -19,7 +19,7 @@ const PERSON_VERBS: Readonly<Record<PersonActChange['does'], string>> = {
   bench: 'benched',
 };
 
-/** What somebody has done to a viewer from within Gully. */
+/** What someone has done to a viewer from within Gully. */
 export interface ByHand {
   readonly viewer: string;
   readonly name: string;

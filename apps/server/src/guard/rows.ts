@@ -62,7 +62,7 @@ export class SilenceRow {
   @Column('text') modes!: string;
 }
 
-/** Modes somebody is given back when they come into the room again. */
+/** Modes someone is given back when they come into the room again. */
 @Entity('modes_to_restore')
 export class ModesToRestoreRow {
   @PrimaryColumn('text') nick!: string;
@@ -70,7 +70,7 @@ export class ModesToRestoreRow {
   @Column('integer') at!: number;
 }
 
-/** Until when somebody may post links. */
+/** Until when someone may post links. */
 @Entity('graces')
 export class GraceRow {
   @PrimaryColumn('text', { name: 'viewer_id' }) viewerId!: string;

@@ -89,7 +89,7 @@ describe('the guard’s settings', () => {
     }, 'the three changes');
   });
 
-  test('bind whom they name to who that is, once somebody of that name was seen', async () => {
+  test('bind the name they give to the person, once someone of that name was seen', async () => {
     const gully = await start();
     const seen = await gully.type('pebblewren', 'evening');
     const usual = begin('usual');

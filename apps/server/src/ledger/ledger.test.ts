@@ -164,7 +164,7 @@ describe('the ledger', () => {
     ])
       await expect(gully.source.query(statement)).rejects.toThrow(/never|CHECK/u);
     expect(await balance('tallowfen')).toBe(30);
-    // What somebody did to the file past that is found.
+    // What someone did to the file past that is found.
     await gully.source.query(`UPDATE accounts SET balance = 31 WHERE kind = 'viewer'`);
     expect((await faults()).map(({ what }) => what)).toEqual(['a balance', 'all balances together']);
   });
@@ -226,7 +226,7 @@ describe('the ledger', () => {
     expect(await faults()).toEqual([]);
   });
 
-  test('is added up on request, with what was found; after a restart everybody has what they had', async () => {
+  test('is added up on request, with what was found; after a restart everyone has what they had', async () => {
     await meet('tallowfen');
     await byHand('give', 30, ['tallowfen']);
     await gully.http.post('/api/ledger/verification').expect(202);

@@ -200,7 +200,7 @@ export class Reversing {
       postings: changes.length,
       total: sum(changes.map(({ entries }) => entries.reduce((all, { amount }) => all + amount, 0))),
       viewers: viewers.length,
-      short: lacking.map((each) => ({ ...each, name: names.get(each.viewer) ?? 'somebody' })),
+      short: lacking.map((each) => ({ ...each, name: names.get(each.viewer) ?? 'someone' })),
       made,
     };
   }

@@ -27,9 +27,9 @@ export class ListLines {
         id,
         (list) => {
           if (does === 'add') return this.added(list, text);
-          // Somebody may have changed the list since the step looked at it.
+          // Someone may have changed the list since the step looked at it.
           const now = list.line(place) === text ? place : lineSaying(list, text);
-          if (now === undefined) throw new Failed(`somebody took that line out of ${of} meanwhile`);
+          if (now === undefined) throw new Failed(`someone took that line out of ${of} meanwhile`);
           const verb = `line ${String(now + 1)} removed`;
           return { lines: list.lines.filter((_, at) => at !== now), verb };
         },

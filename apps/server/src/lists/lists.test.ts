@@ -21,7 +21,7 @@ const put = (id: string, text: string, version: number, status = 200) =>
 const linesOf = async (id: string): Promise<string[]> =>
   (await gully.http.get(`/api/lists/${id}/text`).expect(200)).text.trimEnd().split('\n');
 
-test('a list is changed, stepped back, deleted and put back; somebody else’s change is not overwritten', async () => {
+test('a list is changed, stepped back, deleted and put back; someone else’s change is not overwritten', async () => {
   const id = await gully.addList('Campfire', ['one', 'two']);
   expect((await put(id, '\uFEFFone\r\n\r\n  three\u0000 \n', 1)).body).toMatchObject({
     lines: 2,
@@ -29,7 +29,7 @@ test('a list is changed, stepped back, deleted and put back; somebody else’s c
   });
   expect(await linesOf(id)).toEqual(['one', 'three']);
   expect((await put(id, 'late', 1, 409)).body).toMatchObject({
-    title: 'Somebody else saved this list in the meantime',
+    title: 'Someone else saved this list in the meantime',
   });
   await gully.http.post(`/api/lists/${id}/step-back`).send({ version: 2 }).expect(200);
   expect(await linesOf(id)).toEqual(['one', 'two']);

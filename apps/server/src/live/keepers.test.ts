@@ -109,7 +109,7 @@ describe('live state', () => {
         await database.write((manager) => keepers.write(manager, made));
         await keepers.reload();
         await gully.app.get(MemoryStore).load(things.viewers);
-        // That somebody was told a refusal is a courtesy of the moment, and not kept.
+        // That someone was told a refusal is a courtesy of the moment, and not kept.
         const { refused: _, ...kept } = expected;
         expect(seen(channel.now(), things)).toMatchObject(kept);
       }),

@@ -5,7 +5,7 @@ import { newId } from '../database/index.js';
 /** How much is kept for pages that were away: at 100 lines a second, about 20 s. */
 const KEPT = 2_000;
 
-/** What happened, as it is told; made only where somebody is told it. */
+/** What happened, as it is told; made only where someone is told it. */
 type Listener = (kind: NewsKind, tell: () => NumberedNews) => void;
 
 interface Kept {

@@ -66,7 +66,7 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
       for (const overlay of new Set(changes.map((change) => change.overlay))) this.tellShowing(overlay);
       this.tellRoom();
     });
-    // What was of somebody who is erased goes from the stage without having ended there.
+    // What was of someone who is erased goes from the stage without having ended there.
     news.subscribe((kind) => {
       if (kind === 'erased') for (const overlay of this.openOverlays()) this.tellShowing(overlay);
     });

@@ -4,7 +4,7 @@ import { toSvg } from 'jdenticon';
 import { Environment } from '../configuration/index.js';
 import { MediaFiles } from '../media/index.js';
 
-/** A picture of somebody, ready to be sent. */
+/** A picture of someone, ready to be sent. */
 export interface Portrait {
   readonly type: string;
   readonly content: Buffer | string;

@@ -88,7 +88,7 @@ export class Scenes implements OnModuleDestroy {
     return pieces.map((piece) => ({ id: piece.id, data: piece.hidden ? null : trialOf(piece, moment) }));
   }
 
-  /** What one piece shows where somebody tries it. */
+  /** What one piece shows where someone tries it. */
   trial(piece: Piece): unknown {
     return trialOf(piece, this.moment());
   }
@@ -177,7 +177,7 @@ export class Scenes implements OnModuleDestroy {
   }
 }
 
-/** Where the picture of somebody is found; always the same for the same name. */
+/** Where the picture of someone is found; always the same for the same name. */
 export function portraitOf(name: string): string {
   return `/overlay/people/${encodeURIComponent(name)}`;
 }

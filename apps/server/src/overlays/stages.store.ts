@@ -97,7 +97,7 @@ async function writeStage(manager: EntityManager, overlay: string, stage: Stage)
   ]);
 }
 
-/** Somebody is forgotten: nothing of theirs is shown any more, or again. */
+/** Someone is forgotten: nothing of theirs is shown any more, or again. */
 async function eraseFromStages(manager: EntityManager, ids: readonly string[]): Promise<void> {
   const gone = new Set(ids);
   const rows = await manager.query<StateRow[]>('SELECT overlay_id AS overlay, state FROM stages');

@@ -59,7 +59,7 @@ export class Testing {
         return {
           changes: shown,
           done: () => {
-            this.performers.perform(sounds, { because: 'somebody tested it' });
+            this.performers.perform(sounds, { because: 'someone tested it' });
             this.activity.record('ran', title, `tested on the overlay as ${viewer.name}`, actor);
             return undefined;
           },

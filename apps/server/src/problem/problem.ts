@@ -5,7 +5,7 @@ import type { Response } from 'express';
 export interface ProblemDetails {
   /** what is wrong with which field, for the form to show beside it */
   readonly fields?: Readonly<Record<string, string>>;
-  /** what is stored now, when somebody else was first */
+  /** what is stored now, when someone else was first */
   readonly current?: unknown;
 }
 

@@ -81,7 +81,7 @@ export class QueueActing {
     });
   }
 
-  /** Takes somebody out of every queue, as when they were banned. */
+  /** Takes someone out of every queue, as when they were banned. */
   removeEverywhere(viewer: string, actor: Actor): void {
     this.pipeline.surely({
       kind: 'queue',

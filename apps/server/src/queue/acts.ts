@@ -18,10 +18,10 @@ export type Act = (typeof ACTS)[number];
 
 export interface Asked {
   readonly does: Act;
-  /** an entry's id, for what concerns somebody in it */
+  /** an entry's id, for what concerns someone in it */
   readonly entry: string | undefined;
   /** of whoever is added, a viewer's id */
   readonly viewer: string | undefined;
-  /** before whom somebody is moved, an entry's id; left out for the end */
+  /** the entry someone is moved in front of, by its id; left out for the end */
   readonly before: string | undefined;
 }

@@ -1,7 +1,7 @@
 import type { QueueEntry, Turn } from '@gully/core/queue';
 import { readied, type EntityManager } from '../database/index.js';
 
-/** Somebody in a queue as it is stored; `viewer` is who they are now, also after a merge. */
+/** Someone in a queue as it is stored; `viewer` is who they are now, also after a merge. */
 export interface StoredEntry {
   readonly id: string;
   readonly queue: string;

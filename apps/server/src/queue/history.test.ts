@@ -42,7 +42,7 @@ const make = async (more: object = {}): Promise<void> => {
     .expect(201);
   queue = answer.body as { id: string; version: number };
 };
-/** Somebody who queued: minutes from the beginning at which they joined, were called and were done. */
+/** Someone who queued: minutes from the beginning at which they joined, were called and were done. */
 const queued = (
   name: string,
   [joined, called, done]: readonly [number, number?, number?],
@@ -88,7 +88,7 @@ test('a summary tells how turns were shared, who had none, and how many waits ca
     ...{ told: 3, right: 1, sooner: 1, later: 1, missedBy: 15, missed: 2 },
     turnMinutes: (10 + 12 + 10 + 1) / 4,
   });
-  expect((await summary('?queue=other')).words).toBe('Nobody has queued yet');
+  expect((await summary('?queue=other')).words).toBe('No one has queued yet');
 });
 
 test('the history is read from its newest end, by queue, viewer and stream, and never twice', async () => {
@@ -123,7 +123,7 @@ test('a name that looks like a formula is harmless in the file', async () => {
   expect(text.split('\r\n')[1]).toContain(`'=1+1`);
 });
 
-test('a queue is changed, stepped back, deleted and put back; somebody else’s change is not overwritten', async () => {
+test('a queue is changed, stepped back, deleted and put back; someone else’s change is not overwritten', async () => {
   await make({ name: 'Ropes' });
   const put = (more: object, version: number, status: number) =>
     gully.http
@@ -132,7 +132,7 @@ test('a queue is changed, stepped back, deleted and put back; somebody else’s 
       .expect(status);
   await put({ party: 4 }, 1, 200);
   expect((await put({ party: 2 }, 1, 409)).body).toMatchObject({
-    title: 'Somebody else saved this queue in the meantime',
+    title: 'Someone else saved this queue in the meantime',
     current: { party: 4 },
   });
   await gully.http.post(`/api/queues/${queue.id}/step-back`).send({ version: 2 }).expect(200);

@@ -17,7 +17,7 @@ export interface HistoryFilter {
 
 export type PastEntry = QueueEntry & { readonly queue: string; readonly queueName: string };
 
-/** A stream in which somebody queued. */
+/** A stream in which someone queued. */
 export interface QueuedStream {
   readonly id: string;
   readonly startedAt: number;
@@ -73,7 +73,7 @@ export class QueueHistory {
     return rows.map((row) => ({ ...entryFrom(row), queue: row.queue, queueName: this.nameOf(row.queue) }));
   }
 
-  /** Streams in which somebody queued, the last first. */
+  /** Streams in which someone queued, the last first. */
   streams(options?: ReadOptions): Promise<QueuedStream[]> {
     return this.database.long.rows<QueuedStream>(
       `SELECT s.id, s.started_at AS startedAt, count(e.id) AS queued FROM streams s

@@ -26,7 +26,7 @@ export async function joinInQueues(manager: EntityManager, { winner, loser, at }
   }
 }
 
-/** Somebody is forgotten: they leave every queue, and their handles and bumps go. */
+/** Someone is forgotten: they leave every queue, and their handles and bumps go. */
 export async function eraseFromQueues(manager: EntityManager, ids: readonly string[]): Promise<void> {
   const all = JSON.stringify(ids);
   const own = 'viewer_id IN (SELECT value FROM json_each(?))';

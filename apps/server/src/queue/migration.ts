@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Queues, the handles of games, everybody who ever queued, and what viewers hold. */
+/** Queues, the handles of games, everyone who ever queued, and what viewers hold. */
 export class Queues1797051600000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const statement of STATEMENTS) await runner.query(statement);

@@ -25,7 +25,7 @@ describe('people', () => {
     const viewers = names.map(id);
     await room.gully.http
       .post('/api/currency/by-hand')
-      .send({ does: 'give', amount: 100, viewers, key: 'for everybody' })
+      .send({ does: 'give', amount: 100, viewers, key: 'for everyone' })
       .expect(200);
     await join(...names);
     const escrow = async (): Promise<number> =>

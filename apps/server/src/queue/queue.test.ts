@@ -25,7 +25,7 @@ describe('from chat alone', () => {
     await room.gully.type('pebblewren', '!join KV-2047');
     await room.gully.said('pebblewren is in at place 1: nobody can tell yet how long.');
     await room.gully.type('oxbowkid', '!join KV-2047');
-    await room.gully.said('oxbowkid, that rope ID is somebody else’s.');
+    await room.gully.said('oxbowkid, that rope ID is someone else’s.');
     await room.gully.type('oxbowkid', '!join OX-0001');
     await room.gully.said('oxbowkid is in at place 2: nobody can tell yet how long.');
     await room.gully.type('oxbowkid', '!handle OX-0002');
@@ -168,7 +168,7 @@ describe('in the control room', () => {
 });
 
 describe('over a restart', () => {
-  test('everybody stands where they stood, and a call that ran out meanwhile is missed at once, as Gully says', async () => {
+  test('everyone stands where they stood, and a call that ran out meanwhile is missed at once, as Gully says', async () => {
     await make({ call: { ...BLANK_QUEUE.call, places: 2 } });
     await room.gully.takeIn('queue');
     await act('open');

@@ -77,7 +77,7 @@ export class QueuesController extends thingsController<'queue', StoredQueue, Que
     };
   }
 
-  /** The strongest role of everybody in a queue; of those not met lately as they were last. */
+  /** The strongest role of everyone in a queue; of those not met lately as they were last. */
   private async rolesOf(queues: readonly Queue[]): Promise<ReadonlyMap<string, Role>> {
     const ids = new Set(queues.flatMap(({ entries }) => [...entries.values()].map(({ viewer }) => viewer)));
     const roles = new Map<string, Role>();

@@ -25,7 +25,7 @@ export class QueuesService extends BodyThings<'queue'> {
     super('queue', parts, QueueRow, BLANK_QUEUE);
   }
 
-  /** @param isInUse whether somebody is in a queue, so that it cannot be deleted */
+  /** @param isInUse whether someone is in a queue, so that it cannot be deleted */
   guardBy(isInUse: (id: string) => boolean): void {
     this.isInUse = isInUse;
   }
@@ -53,7 +53,7 @@ export class QueuesService extends BodyThings<'queue'> {
       throw new Problem(
         409,
         'The queue is not deleted',
-        `Somebody is in ${queue.name}. Close it and send everybody home first; what they paid is given back.`,
+        `Someone is in ${queue.name}. Close it and send everyone home first; what they paid is given back.`,
       );
     return super.withDeletedAt(queue, deletedAt);
   }

@@ -93,7 +93,7 @@ export class QueuesStore implements OnModuleInit {
     return this.all().find((queue) => queue.id === id);
   }
 
-  /** What somebody is called now: they may have taken another name since they joined. */
+  /** What someone is called now: they may have taken another name since they joined. */
   nameOf({ viewer, name }: Pick<QueueEntry, 'viewer' | 'name'>): string {
     return this.viewers.known(viewer)?.name ?? name;
   }
@@ -141,7 +141,7 @@ export class QueuesStore implements OnModuleInit {
   }
 }
 
-/** Writes what happened down, within the caller's write: of everybody it concerned, how they stand at last. */
+/** Writes what happened down, within the caller's write: of everyone it concerned, how they stand at last. */
 async function writeQueues(manager: EntityManager, changes: readonly QueueChange[]): Promise<void> {
   writeEntries(
     manager,

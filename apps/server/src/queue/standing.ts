@@ -45,7 +45,7 @@ export class QueueStandingDto {
   @ApiProperty({ type: String, nullable: true, description: 'what a handle is called here' })
   handleName!: string | null;
   @ApiProperty({ description: 'the streamer’s own' }) ownHandle!: string;
-  @ApiProperty({ description: 'how long somebody waits who joins now, in words' }) wait!: string;
+  @ApiProperty({ description: 'how long someone waits who joins now, in words' }) wait!: string;
   @ApiProperty({ type: Number, nullable: true, description: 'mean minutes of the last turns' }) turnMinutes!:
     number | null;
   @ApiProperty({ description: 'turns in this stream' }) played!: number;
@@ -120,7 +120,7 @@ export function standingOf(
   };
 }
 
-/** Where somebody stands in a queue, for their card and page. */
+/** Where someone stands in a queue, for their card and page. */
 export function ownStanding(
   queue: Queue,
   entry: QueueEntry,

@@ -91,7 +91,7 @@ test('whatever viewers and two people do, and however often it is restarted, all
   const known = await room.gully.source.query<{ id: string; name: string }[]>('SELECT id, name FROM viewers');
   const ids = new Map(known.map(({ id, name }) => [name, id]));
   const viewers = NAMES.map((name) => ids.get(name));
-  const given = { does: 'give', amount: GIVEN, viewers, key: 'for everybody' };
+  const given = { does: 'give', amount: GIVEN, viewers, key: 'for everyone' };
   await room.gully.http.post('/api/currency/by-hand').send(given).expect(200);
   const call = { ...BLANK_QUEUE.call, seconds: 600, places: 2, next: true };
   await make({ cost: PRICE, party: 2, again: 0, call });

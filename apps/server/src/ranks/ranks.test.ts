@@ -35,7 +35,7 @@ const present = async (name: string): Promise<string> => {
   const { body } = await gully.http.get(`/api/viewers?search=${name}`);
   return (body as { viewers: { id: string }[] }).viewers[0]?.id ?? '';
 };
-/** Has somebody watched for so long, as the clock of watch time would. */
+/** Has someone watched for so long, as the clock of watch time would. */
 const watched = async (id: string, hours: number): Promise<void> => {
   await gully.source.query('UPDATE viewers SET watch_ms = ? WHERE id = ?', [hours * 3_600_000, id]);
   gully.app.get(ViewersService).forget(id);
@@ -46,7 +46,7 @@ const greetings = async (): Promise<string[]> =>
 
 test('a rank that is reached starts its routine and those that wait, once, and not for what was held before', async () => {
   const own = await gully.addRoutine('Up the rope', [say('{{ viewer.name }} is a {{ event.message }}')]);
-  await gully.addRoutine('Any rank', [say('somebody climbs')], {
+  await gully.addRoutine('Any rank', [say('someone climbs')], {
     triggers: [{ id: 't', event: 'rank', least: 0, lowestRole: 'viewer', viewers: [] }],
   });
   const value = { enabled: true, one: 'flint', many: 'flint' };
@@ -67,7 +67,7 @@ test('a rank that is reached starts its routine and those that wait, once, and n
   await watched(oxbowkid, 2);
   await look();
   await gully.said('oxbowkid is a Scrambler');
-  await gully.said('somebody climbs');
+  await gully.said('someone climbs');
   // Two at once are told of as the higher one; nobody is told of twice, also not after a restart.
   await watched(siltlark, 11);
   await look();

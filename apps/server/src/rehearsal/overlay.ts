@@ -21,7 +21,7 @@ export class Overlay {
     };
   }
 
-  /** Somebody wrote, whatever came of it. */
+  /** Someone wrote, whatever came of it. */
   spoke(viewer: string, at: number): void {
     this.wrote.set(viewer, at);
   }

@@ -42,7 +42,7 @@ export interface Played {
 /** Things that follow one another at most, for what would go on for ever. */
 const FOLLOWING_LIMIT = 50;
 
-/** Among whom something is shared in a rehearsal. */
+/** Who shares something that is split in a rehearsal. */
 const SOMEONE = strangerFacts('someone-present', 'someone present', [], 0);
 
 /**
@@ -103,7 +103,7 @@ export class Playing {
     if (follow.does === 'decide')
       this.play(followed(follow.decide(world, { at, id: newId(at), present: [SOMEONE] }), world), at);
     else if (follow.does === 'hand') {
-      // What is someone’s alone is not shown to whoever rehearses it.
+      // What belongs to one viewer alone is not shown to the person who rehearses.
       const lines = follow.lines(world, at, true);
       const to = { how: 'tell', name: follow.name, line: undefined } as const;
       const said: Effect[] = lines.length === 0 ? [] : [{ kind: 'say', lines, to }];

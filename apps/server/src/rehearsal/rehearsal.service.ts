@@ -146,7 +146,7 @@ export class RehearsalService {
     return session;
   }
 
-  /** The channel as somebody is taken to be in it, at a time. */
+  /** The channel as someone is taken to be in it, at a time. */
   world(viewer: ViewerFacts, persona: Persona, given: Circumstances, at: number): World {
     const real = this.channel.now();
     const { forced, live = real.stream.live, category = real.stream.category } = given;

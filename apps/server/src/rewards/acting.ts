@@ -156,7 +156,7 @@ export class RedemptionActing {
     return this.tell('send', { done, left }, actor);
   }
 
-  /** Those whose price somebody gave back in the ledger before, so that it is not given back twice. */
+  /** Those whose price someone gave back in the ledger before, so that it is not given back twice. */
   private async paidBackByHand(ids: readonly string[]): Promise<ReadonlySet<string>> {
     const keys = new Map(ids.map((id) => [priceKey(id), id]));
     const rows = await this.database.read.query<{ key: string }[]>(

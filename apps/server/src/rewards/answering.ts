@@ -71,7 +71,7 @@ export class Answering implements OnModuleInit {
     });
   }
 
-  /** The purchase somebody is asked about: one that waits for it first, of several the last. */
+  /** The purchase someone is asked about: one that waits for it first, of several the last. */
   private askingOf(viewer: string): Redemption | undefined {
     const asking = this.world
       .now()

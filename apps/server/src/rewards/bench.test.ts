@@ -23,7 +23,7 @@ async function over(): Promise<void> {
   await shop.start();
 }
 
-test('somebody is benched in the room, longer with each, and has their voice back after it, restart or not', async () => {
+test('someone is benched in the room, longer with each, and has their voice back after it, restart or not', async () => {
   await sell('bench', bench());
   const lark = await client('siltlark');
   const eye = await client('odalys_tarn');
@@ -71,7 +71,7 @@ test('a cheer that says so pays for the longest it is enough for, once; one that
   expect(told).toContain('not bought by pebblewren: that is not enough for it');
 });
 
-test('somebody who cannot be timed out is not, and the price is given back', async () => {
+test('someone who cannot be timed out is not, and the price is given back', async () => {
   await sell('bench', bench({ whom: 'buyer' }));
   await sell('wait', { gives: 'hand-over' });
   await shop.gully.type('pebblewren', '!bench');

@@ -8,7 +8,7 @@ import { RewardsService } from './rewards.service.js';
 const DAY_MS = 86_400_000;
 const LOOK_MS = 3_600_000;
 
-/** Somebody is forgotten: what they answered goes, and what they bought is nobody’s. */
+/** Someone is forgotten: what they answered goes, and what they bought is nobody’s. */
 export async function eraseFromRedemptions(manager: EntityManager, ids: readonly string[]): Promise<void> {
   const all = JSON.stringify(ids);
   const own = 'viewer_id IN (SELECT value FROM json_each(?))';

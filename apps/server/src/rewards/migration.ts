@@ -52,7 +52,7 @@ const STATEMENTS = [
      sealed BLOB NOT NULL,
      PRIMARY KEY (redemption_id, name)
    ) STRICT, WITHOUT ROWID`,
-  // Nobody gets what somebody else got, whatever happens.
+  // Nobody gets what someone else got, whatever happens.
   `CREATE TABLE given_lines (
      list_id TEXT NOT NULL,
      line TEXT NOT NULL,

@@ -16,7 +16,7 @@ const answers = async (): Promise<number> => {
   return row?.n ?? 0;
 };
 
-test('two accounts that are one share what they bought; somebody who is erased leaves no address', async () => {
+test('two accounts that are one share what they bought; someone who is erased leaves no address', async () => {
   await sell('card', { name: 'Postcard', asks: [ADDRESS], stock: { ...BLANK_REWARD.stock, viewer: 1 } });
   const lark = await client('siltlark');
   lark.send('PRIVMSG #lanternhour :!card');

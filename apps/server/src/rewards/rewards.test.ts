@@ -58,7 +58,7 @@ test('a reward is bought by its own word or by name, runs, tells routines, and i
   expect(posted).toHaveLength(2);
 });
 
-test('what fails is given back, and said so; a run somebody stops is as well', async () => {
+test('what fails is given back, and said so; a run someone stops is as well', async () => {
   await sell('dud', { name: 'Dud', gives: 'routine', routine: routineOf([fails]), says: BLANK_REWARD.says });
   await sell('wait', {
     name: 'Wait',
@@ -121,7 +121,7 @@ describe('codes', () => {
     expect(await balance('oxbowkid')).toBe(GIVEN);
   });
 
-  test('that the room does not deliver are kept for their buyer, sent again or given to somebody else', async () => {
+  test('that the room does not deliver are kept for their buyer, sent again or given to someone else', async () => {
     const list = await shop.gully.addList('Keys', ['MAP-AAAA']);
     await sell('key', { gives: 'line', list });
     const lark = await client('siltlark');
@@ -272,7 +272,7 @@ test('what is owed is ticked off and back, or returned once, however many do so 
   const answers = await Promise.all([act('return', first!.id), act('return', first!.id)]);
   expect(answers.flatMap(({ body }) => (body as { done: string[] }).done)).toEqual([first!.id]);
   expect(await balance('pebblewren')).toBe(GIVEN);
-  // Somebody gave the other’s price back in the ledger already.
+  // Someone gave the other’s price back in the ledger already.
   const [posting] = await shop.gully.source.query<{ id: number }[]>(
     `SELECT id FROM ledger_postings WHERE key LIKE ?`,
     [`${second!.id}:price`],

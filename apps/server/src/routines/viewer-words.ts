@@ -4,7 +4,7 @@ import type { EntityManager } from '../database/index.js';
 const KEPT = 20_000;
 
 /**
- * The words remembered of viewers, of those met lately: looked up when somebody is met, and let
+ * The words remembered of viewers, of those met lately: looked up when someone is met, and let
  * go of when they were met longest ago.
  */
 export class ViewerWords {

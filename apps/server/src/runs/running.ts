@@ -21,7 +21,7 @@ export interface Ending {
   readonly words: string;
 }
 
-/** Takes runs on when what they wait for has come, and ends them when somebody asks. */
+/** Takes runs on when what they wait for has come, and ends them when someone asks. */
 @Injectable()
 export class Running implements OnModuleInit, OnApplicationBootstrap {
   constructor(

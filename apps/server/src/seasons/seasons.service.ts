@@ -307,7 +307,7 @@ async function begin(manager: EntityManager, { name }: SeasonPlan, at: number): 
   }
 }
 
-/** Keeps how everybody stood, within the caller's write. */
+/** Keeps how everyone stood, within the caller's write. */
 export async function keepStandings(
   manager: EntityManager,
   season: string,

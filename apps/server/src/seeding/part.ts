@@ -63,11 +63,11 @@ export interface DemoPart {
   /** its part of the channel, read whenever something is decided */
   look?(): Partial<World>;
   readonly records?: Records;
-  /** whether somebody may write at that time; left out, nobody is kept from it */
+  /** whether someone may write at that time; left out, nobody is kept from it */
   mayWrite?(viewer: string, at: number): boolean;
   /** an evening begins, with the bot or without */
   began?(at: number): void;
-  /** somebody wrote, and so is there, with the bot or without */
+  /** someone wrote, and so is there, with the bot or without */
   came?(viewer: ViewerFacts, roles: readonly Role[], at: number): void;
   /** an evening with the bot begins */
   wentLive?(at: number): void;

@@ -3,7 +3,7 @@ import { ROLES, type Role } from '@gully/core/chat';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, Matches, Max, Min } from 'class-validator';
 import { MayBeMissing } from '../problem/index.js';
 
-/** Somebody one may be in the rehearsal. What is not given is taken from the viewer of that name, if there is one. */
+/** Someone one may be in the rehearsal. What is not given is taken from the viewer of that name, if there is one. */
 export class Persona {
   @ApiProperty()
   @Matches(/^\S{1,50}$/u, { message: 'A viewer’s name is one word of at most 50 characters' })

@@ -68,7 +68,7 @@ export class SettingsService implements OnModuleInit {
     if (before.version !== version)
       throw new Problem(
         409,
-        'Somebody else changed this setting',
+        'Someone else changed this setting',
         'Nothing was overwritten. Check what it is now and change it again.',
         { current: before },
       );

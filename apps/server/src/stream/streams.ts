@@ -37,7 +37,7 @@ export class Streams {
     keepers: Keepers,
     world: ChannelWorld,
   ) {
-    // True for everybody while there is no stream.
+    // True for everyone while there is no stream.
     const view = {
       has: (viewer: string) => this.current === undefined || this.arrived.has(viewer),
       last: (viewer: string) => this.lastArrivals.get(viewer) ?? undefined,

@@ -5,7 +5,7 @@ import { verifyLedger } from '../ledger/index.js';
 import { until } from './harness.js';
 import { selling } from './selling.js';
 
-/** A channel that plays games, for each test a new one, in which everybody has as much. */
+/** A channel that plays games, for each test a new one, in which everyone has as much. */
 export function gaming(players: readonly string[]) {
   const room = selling(players);
   const get = async <T>(path: string): Promise<T> =>
@@ -38,7 +38,7 @@ export function gaming(players: readonly string[]) {
     played: (game: string) => get<PlayedDto>(`plays/games/${game}`),
     recompute: async (game: string): Promise<RecomputedDto> =>
       (await room.gully.http.post(`/api/plays/games/${game}/recompute`).expect(200)).body as RecomputedDto,
-    /** What somebody does in the control room. */
+    /** What someone does in the control room. */
     acts: (game: string, does: string, typed = '') =>
       room.gully.http.post(`/api/plays/games/${game}/act`).send({ does, typed }),
     joined: (count: number) =>

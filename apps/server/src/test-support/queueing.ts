@@ -67,7 +67,7 @@ export function queueing() {
     if (found === undefined) throw new Error('there is no such queue');
     return found.entries;
   };
-  /** `pebblewren called`, `oxbowkid 1`: everybody in it, with their place where they wait. */
+  /** `pebblewren called`, `oxbowkid 1`: everyone in it, with their place where they wait. */
   const inIt = async (): Promise<string[]> =>
     (await standing()).map(({ name, state, place }) => `${name} ${place === 0 ? state : String(place)}`);
   return Object.assign(now, {

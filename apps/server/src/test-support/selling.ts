@@ -6,7 +6,7 @@ import type { RedemptionAct, RedemptionDto } from '../rewards/index.js';
 import { RawClient } from '../../../standin/src/test-support/raw-client.js';
 import { Gully, newFolder, newStandin, until } from './harness.js';
 
-/** What everybody has to begin with. */
+/** What everyone has to begin with. */
 export const GIVEN = 3_000;
 const SILENT = { bought: '', returned: '' };
 
@@ -89,7 +89,7 @@ export function selling(buyers: readonly string[] = ['pebblewren', 'mossmoth', '
       );
       return row?.balance ?? 0;
     },
-    /** Somebody behind a socket of their own, who has as much as everybody. */
+    /** Someone behind a socket of their own, who has as much as everyone. */
     client: async (nick: string): Promise<RawClient> => {
       const raw = await RawClient.join(now.standin.ircPort, nick);
       clients.push(raw);

@@ -10,7 +10,7 @@ export type AnyBody = BodyOf[ThingKind];
 
 /** What may be edited, and be in force in a rehearsal before it is saved. */
 export interface Draftable<Body> {
-  /** Reads what somebody is editing. @throws Problem 422 with the faults by their places, `at` before each */
+  /** Reads what someone is editing. @throws Problem 422 with the faults by their places, `at` before each */
   readDraft(given: object, at: string): Body | Promise<Body>;
   /** The channel with a draft in force; only read. */
   inForce(world: World, id: string, body: Body): World;

@@ -111,7 +111,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   protected abstract writeRows(manager: EntityManager, things: readonly Stored[]): Promise<void>;
   /** Takes over what was just written. */
   protected abstract put(things: readonly Stored[]): void;
-  /** What a page is shown when somebody else saved first. */
+  /** What a page is shown when someone else saved first. */
   protected abstract current(stored: Stored): object;
 
   /** How many versions of one are kept. */
@@ -145,7 +145,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     return (name) => byName.get(foldedName(name));
   }
 
-  /** Reads what somebody is editing. @throws Problem 422 with the faults by their places, `at` before each */
+  /** Reads what someone is editing. @throws Problem 422 with the faults by their places, `at` before each */
   async readDraft(given: object, at: string): Promise<BodyOf[K]> {
     try {
       const pipe = makeValidation();
@@ -399,7 +399,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     if (stored.version === version) return stored;
     throw new Problem(
       409,
-      `Somebody else saved this ${this.words.one} in the meantime`,
+      `Someone else saved this ${this.words.one} in the meantime`,
       'Nothing was overwritten. Your draft is kept; choose which one holds.',
       { current: this.current(stored) },
     );

@@ -23,7 +23,7 @@ const KEPT_MS = 15 * 60_000;
 
 interface Entry extends Given {
   readonly known: Known | undefined;
-  /** what of the file differs from what is known; nothing of somebody new */
+  /** what of the file differs from what is known; nothing of someone new */
   readonly change: Partial<ViewerRow> | undefined;
   readonly newNotes: Given['notes'];
   /** whether they are not yet known to be whom the file says */
@@ -104,7 +104,7 @@ export class CsvIn implements OnApplicationBootstrap {
     for (const { line, ...entry } of given.values()) {
       await task.step();
       const viewer = known.get(entry.account);
-      // Somebody may be called so already; nobody new is, for a spreadsheet would run it.
+      // Someone may be called so already; nobody new is, for a spreadsheet would run it.
       if (viewer === undefined && FORMULA.test(entry.given.name))
         refuse(line, `“${entry.given.name.slice(0, 60)}” begins like a formula of a spreadsheet`);
       else entries.push({ ...entry, known: viewer, ...this.matching.differences(entry, viewer) });
@@ -153,7 +153,7 @@ export class CsvIn implements OnApplicationBootstrap {
         result.added += some.filter(({ known }) => known === undefined).length;
         result.changed += some.filter(({ known }) => known !== undefined).length;
       }
-      // Whom somebody was found to be may stand below them in the file.
+      // Whom someone was found to be may stand below them in the file.
       for (let at = 0; at < joining.length; at += JOINED_TOGETHER) {
         task.check();
         await this.queue.alone(() => this.join(joining.slice(at, at + JOINED_TOGETHER)));
@@ -188,7 +188,7 @@ export class CsvIn implements OnApplicationBootstrap {
         ...given,
       }));
     await this.database.write(async (manager) => {
-      // Somebody who wrote in chat between the look and now is there already, and stays.
+      // Someone who wrote in chat between the look and now is there already, and stays.
       await insertMany(manager, ViewerRow, fresh, { known: 'passOver', searched: true });
       for (const { known, change } of entries)
         if (known !== undefined && change !== undefined)

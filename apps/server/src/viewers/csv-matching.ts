@@ -9,7 +9,7 @@ import { ViewersService } from './viewers.service.js';
 /** Accounts looked up at once. */
 const TOGETHER = 500;
 
-/** Somebody a row of a file is about, as they are kept. */
+/** Someone a row of a file is about, as they are kept. */
 export interface Known {
   readonly row: ViewerRow;
   /** the texts of their notes; looked up where the file has some */
@@ -59,7 +59,7 @@ export class CsvMatching {
     return found;
   }
 
-  /** What of a row is not kept yet; of somebody new, all of it is. */
+  /** What of a row is not kept yet; of someone new, all of it is. */
   differences({ given, notes, mergedInto }: Given, known: Known | undefined) {
     if (known === undefined) return { change: undefined, newNotes: notes, joins: mergedInto !== undefined };
     return {

@@ -10,7 +10,7 @@ import { ViewersService } from './viewers.service.js';
 /** What a viewer has beside their row, by the viewer's id. */
 interface Beside {
   readonly notes: ReadonlyMap<string, readonly NoteBeside[]>;
-  /** the account of whom somebody was found to be, by that one's id */
+  /** the account of whom someone was found to be, by that one's id */
   readonly accounts: ReadonlyMap<string, string>;
 }
 

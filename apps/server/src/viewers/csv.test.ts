@@ -254,7 +254,7 @@ describe('viewers as a file', () => {
     expect((page.body as { viewers: { messages: number }[] }).viewers[0]?.messages).toBe(99);
   }, 90_000);
 
-  test('somebody who is erased after a file was looked at does not come back by it', async () => {
+  test('someone who is erased after a file was looked at does not come back by it', async () => {
     await gully.type('gritandgo', 'evening');
     const { body } = await gully.http.get('/api/viewers?search=gritandgo');
     const [viewer] = (body as { viewers: { id: string }[] }).viewers;

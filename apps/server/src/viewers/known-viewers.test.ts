@@ -8,7 +8,7 @@ const MOST = 5;
 const row = (n: number, name = `caver_${String(n)}`): ViewerRow =>
   newViewer(`id${String(n)}`, 'irc', `account:${String(n)}`, name, 'viewer', 0);
 
-test('whoever was just met is there by id, account and name, and nobody stands for somebody else', () => {
+test('whoever was just met is there by id, account and name, and nobody stands for someone else', () => {
   const act = fc.oneof(
     fc.record({ kind: fc.constant('meet' as const), who: fc.nat(20), also: fc.nat(60) }),
     fc.record({ kind: fc.constant('rename' as const), who: fc.nat(20), also: fc.nat(20) }),

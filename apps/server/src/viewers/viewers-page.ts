@@ -59,7 +59,7 @@ interface Search {
   /** the tables that finding looks into */
   readonly from: string;
   /** whether nothing is asked of them */
-  readonly everybody: boolean;
+  readonly everyone: boolean;
 }
 
 /** Pages of all viewers, read beside chat. */
@@ -80,7 +80,7 @@ export class ViewersPage {
   async page(wanted: Wanted, options?: ReadOptions): Promise<Page> {
     const search = searchOf(wanted);
     const { total, more } = await this.count(search, wanted.search === '' ? -1 : FEW, options);
-    const few = !search.everybody && !more && total <= FEW;
+    const few = !search.everyone && !more && total <= FEW;
     const { test, parameters } = few ? search.finding : search.through;
     const from = few ? search.from : VIEWERS;
     const direction = wanted.descending ? 'DESC' : 'ASC';
@@ -95,11 +95,11 @@ export class ViewersPage {
 
   /**
    * Those that fit in the order of their ids, without who was erased: the next of them behind an
-   * id. Where nothing is asked of them, those who were found to be somebody else are among them.
+   * id. Where nothing is asked of them, those who were found to be someone else are among them.
    */
   async after(last: string, wanted: Filter, options?: ReadOptions): Promise<ViewerRow[]> {
-    const { through, everybody } = searchOf(wanted);
-    const { test, parameters } = everybody ? { test: 'true', parameters: [] } : through;
+    const { through, everyone } = searchOf(wanted);
+    const { test, parameters } = everyone ? { test: 'true', parameters: [] } : through;
     const rows = await this.database.long.rows<StoredRow>(
       `SELECT ${this.columns} FROM viewers v
        WHERE ${test} AND v.id > ? AND v.account NOT LIKE 'erased:%' ORDER BY v.id LIMIT ${String(AT_ONCE)}`,
@@ -111,12 +111,12 @@ export class ViewersPage {
 
   /** @param most counted no further; -1 for all */
   private async count(
-    { finding, from, everybody }: Search,
+    { finding, from, everyone }: Search,
     most: number,
     options?: ReadOptions,
   ): Promise<{ total: number; more: boolean }> {
     const { test, parameters } = finding;
-    const [counted] = everybody
+    const [counted] = everyone
       ? await this.database.long.rows<{ total: number }>(EVERYBODY, [], options)
       : await this.database.long.rows<{ total: number }>(
           `SELECT count(*) AS total FROM (SELECT 1 FROM ${from} WHERE ${test} LIMIT ?)`,
@@ -132,7 +132,7 @@ const VIEWERS = 'viewers v';
 /** In this order, so that SQLite goes on finding names only until it has as many as are wanted. */
 const NAMES = 'viewer_names n CROSS JOIN viewers v ON v.rowid = n.rowid';
 
-/** All, as triggers count them, but for those who were found to be somebody else. */
+/** All, as triggers count them, but for those who were found to be someone else. */
 const EVERYBODY = `SELECT total - (SELECT count(*) FROM viewers WHERE merged_into IS NOT NULL) AS total FROM viewer_total`;
 
 /** A row as SQLite gives it, which has no truth values but 0 and 1. */
@@ -153,7 +153,7 @@ function searchOf({ search, role, mark }: Filter): Search {
     through: all([base, ...(named === undefined ? [] : [named.within]), ...unfound]),
     finding: named === undefined ? all([base, ...rest]) : all([base, named.found, ...unfound]),
     from: named?.from ?? VIEWERS,
-    everybody: named === undefined && rest.length === 0 && mark !== 'merged',
+    everyone: named === undefined && rest.length === 0 && mark !== 'merged',
   };
 }
 

@@ -39,7 +39,7 @@ interface Message extends Seen {
 /** Milliseconds after which a viewer who was not here is not meant by a name that another has too. */
 const SHARED_MS = 30 * 86_400_000;
 
-/** Who somebody is, and what is counted of them as chat goes on. */
+/** Who someone is, and what is counted of them as chat goes on. */
 @Injectable()
 export class ViewersService implements OnModuleInit {
   private readonly memory = new KnownViewers();

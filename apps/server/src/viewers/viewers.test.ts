@@ -62,7 +62,7 @@ describe('identity is not the name', () => {
     ]);
   });
 
-  test('somebody known only on disk is found there and not made again', async () => {
+  test('someone known only on disk is found there and not made again', async () => {
     const row = {
       ...newViewer('0'.repeat(26), 'irc', 'account:old_hand', 'old_hand', 'viewer', 1),
       messages: 41,

@@ -101,7 +101,7 @@ test('whoever leaves keeps what they watched; it survives a restart, and account
   expect((await watched()).tallowfen).toBeGreaterThanOrEqual(39);
   await until(
     () => gully.connection.room.present().find(({ key }) => key === 'account:siltlark'),
-    'the account of somebody who was there before',
+    'the account of someone who was there before',
   );
 });
 

@@ -10,7 +10,7 @@ import { ViewersService, type Seen } from './viewers.service.js';
 
 /** How often what has been watched is written down. */
 const TICK_MS = 30_000;
-/** A longer pause between two ticks was a machine asleep, not somebody watching. */
+/** A longer pause between two ticks was a machine asleep, not someone watching. */
 const LONGEST_TICK_MS = 120_000;
 /** Viewers in one write, so that chat never waits for long. */
 const TOGETHER = 500;

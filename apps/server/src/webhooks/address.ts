@@ -3,7 +3,7 @@ import { isIP, type LookupFunction } from 'node:net';
 import ipaddr from 'ipaddr.js';
 
 /**
- * Whether an IP address is anything but one for everybody: on this machine, in a network of its
+ * Whether an IP address is anything but one for everyone: on this machine, in a network of its
  * own, kept for other uses, or an IPv4 address in the clothes of another kind.
  */
 export function isPrivate(address: string): boolean {

@@ -68,7 +68,7 @@ class EventBody {
   @IsOptional() @IsInt() @Min(0) @Max(100_000_000) count: number = 0;
   @IsOptional() @IsString() @Length(0, 500) message: string = '';
   @IsOptional() @IsString() @Length(0, 50) recipient: string = '';
-  /** somebody raised it to try things out */
+  /** someone raised it to try things out */
   @IsOptional() @IsBoolean() byHand: boolean = false;
   /** how often the same event is sent */
   @IsOptional() @IsInt() @Min(1) @Max(20) times: number = 1;

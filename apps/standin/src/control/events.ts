@@ -7,7 +7,7 @@ export interface RaisedEvent {
   readonly data: object;
   /** UTC milliseconds it happened at */
   readonly at: number;
-  /** somebody raised it to try things out */
+  /** someone raised it to try things out */
   readonly byHand?: boolean;
 }
 

@@ -5,8 +5,8 @@ const COLOURS = ['#97401f', '#48652a', '#1d5f70', '#8a5a00', '#9c2130', '#566259
 const WITHOUT = 3;
 
 /**
- * The picture somebody set for themselves, as SVG: a helmet with a lamp in a colour of theirs. Not
- * everybody has one.
+ * The picture someone set for themselves, as SVG: a helmet with a lamp in a colour of theirs. Not
+ * everyone has one.
  */
 export function portraitOf(name: string): string | undefined {
   const sum = [...new TextEncoder().encode(name.toLowerCase())].reduce((all, each) => all + each, 0);

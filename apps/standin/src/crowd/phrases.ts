@@ -119,9 +119,9 @@ export const PHRASES = {
     '🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇🦇',
   ],
   // Said again and again by one, and by many at once.
-  flood: ['ropes ropes cheap ropes here', 'come and see my cave now', 'free flint for everybody now'],
+  flood: ['ropes ropes cheap ropes here', 'come and see my cave now', 'free flint for everyone now'],
   wave: [
-    'raise your lamps for the lantern hour everybody now',
+    'raise your lamps for the lantern hour everyone now',
     'we are the wet boots and we will not be dry tonight',
   ],
 } as const satisfies Record<string, readonly string[]>;

@@ -11,7 +11,7 @@ export interface CrowdAct {
   readonly text: string;
 }
 
-/** One act in so many is somebody leaving or coming back. */
+/** One act in so many is someone leaving or coming back. */
 const CHURN = 25;
 
 /**

@@ -7,7 +7,7 @@ export class People {
 
   constructor(private readonly room: Room) {}
 
-  /** True when the name belongs to somebody behind a socket, for whom nobody else may speak. */
+  /** True when the name belongs to someone behind a socket, for whom nobody else may speak. */
   isReal(name: string): boolean {
     return this.room.seat(name)?.person.receive !== undefined;
   }
@@ -36,7 +36,7 @@ export class People {
     if (person !== undefined) this.room.leave(person, 'PART', 'left');
   }
 
-  /** Says a line as somebody, who joins first if need be. The answer is the line's id, if it was let through. */
+  /** Says a line as someone, who joins first if need be. The answer is the line's id, if it was let through. */
   say(name: string, roles: readonly string[], text: string): string | undefined {
     const person = this.join(name, roles);
     if (person === undefined || !this.room.maySpeak(person)) return undefined;

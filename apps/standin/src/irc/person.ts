@@ -1,4 +1,4 @@
-/** Somebody in the room: behind a socket, or one of the simulated. */
+/** Someone in the room: behind a socket, or one of the simulated. */
 export interface Person {
   nick: string;
   readonly user: string;

@@ -20,7 +20,7 @@ const SHOWN: readonly { readonly value: Shown; readonly label: string }[] = [
   { value: 'connection', label: 'Connection' },
 ];
 
-/** What happened, as plain lines, newest first; many uses of one thing are one line. It stands still while somebody is at it. */
+/** What happened, as plain lines, newest first; many uses of one thing are one line. It stands still while someone is at it. */
 export function ActivityPanel() {
   const { data, error, refetch } = useQuery(activityQuery);
   const [stored, setStored] = useStored('gully.activity.shown');

@@ -15,7 +15,7 @@ interface Held<T> {
 }
 
 /**
- * Keeps rows where they are while somebody points at them, has the focus among them, or has one open.
+ * Keeps rows where they are while someone points at them, has the focus among them, or has one open.
  *
  * @param rows newest first
  * @param of what they are of; others are shown at once

@@ -3634,7 +3634,7 @@ export interface components {
             amount: number;
             /** @description ids of viewers */
             viewers?: string[];
-            /** @description everybody in the room */
+            /** @description everyone in the room */
             present?: boolean;
             role?: components["schemas"]["Role"];
             /** @description made by the page: asked for twice under the same key, it is done once */
@@ -3645,7 +3645,7 @@ export interface components {
             amount: number;
             /** @description ids of viewers */
             viewers?: string[];
-            /** @description everybody in the room */
+            /** @description everyone in the room */
             present?: boolean;
             role?: components["schemas"]["Role"];
         };
@@ -4458,7 +4458,7 @@ export interface components {
             removed: boolean;
             /** @description an event among the lines, its text in words that follow the name; null for what was written */
             event: string | null;
-            /** @description true for an event that somebody raised by hand */
+            /** @description true for an event that someone raised by hand */
             byHand: boolean;
         };
         LineLabelDto: {
@@ -5090,7 +5090,7 @@ export interface components {
             handleName: string | null;
             /** @description the streamer’s own */
             ownHandle: string;
-            /** @description how long somebody waits who joins now, in words */
+            /** @description how long someone waits who joins now, in words */
             wait: string;
             /** @description mean minutes of the last turns */
             turnMinutes: number | null;

@@ -3,15 +3,15 @@ import type { Role } from '@gully/core/chat';
 import { BLANK_ROUTINE, rolesInWords, routineOf, type NamedRoutineBody } from '@gully/core/routines';
 import type { NamedRoutine } from '../api/index.js';
 
-/** Hours within which nobody enters twice, unless somebody says otherwise. */
+/** Hours within which nobody enters twice, unless someone says otherwise. */
 const USUAL_HOURS = 8;
 
-/** Whose entrance it is: one viewer’s, or everybody’s of a role and up. */
+/** Whose entrance it is: one viewer’s, or everyone’s of a role and up. */
 export type Whose =
   | { readonly viewer: string; readonly name: string }
   | { readonly role: Exclude<Role, 'streamer'>; readonly exactly?: boolean };
 
-/** A routine that somebody’s arrival starts. */
+/** A routine that someone’s arrival starts. */
 export interface Entrance {
   readonly routine: NamedRoutine;
   /** in words: `quillrush`, `VIPs and up`, `only VIPs` */

@@ -64,7 +64,7 @@ test('a set of ours is looked at like any bundle before anything changes', async
 });
 
 describe('taking a bundle in', () => {
-  test('what is the same is left, the rest taken, unless somebody says otherwise', async () => {
+  test('what is the same is left, the rest taken, unless someone says otherwise', async () => {
     const items = [item('map', 'new'), item('rope', 'different'), item('lamp', 'same'), item('tide', 'new')];
     const taken: unknown[] = [];
     const { page, onDone } = draw({

@@ -43,7 +43,7 @@ function likelyHeight(line: ChatLine | undefined): number {
   return rows * ROW.height + ROW.around;
 }
 
-/** Chat as it comes. It stands still while somebody reads further up or points at it. */
+/** Chat as it comes. It stands still while someone reads further up or points at it. */
 function LiveChat() {
   const { lines, status, complete, error } = useLines();
   const prefix = usePrefix();

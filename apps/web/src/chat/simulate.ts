@@ -9,7 +9,7 @@ export const SOMEBODY = 'pebblewren';
 /** Where this browser keeps as whom the dock's line speaks, where the room is simulated. */
 export const SAY_AS = { name: 'gully.say-as', role: 'gully.say-as.role' } as const;
 
-/** Has the simulated platform tell of an event. @param name who does it; empty for somebody */
+/** Has the simulated platform tell of an event. @param name who does it; empty for someone */
 export async function simulate({ kind, count, message }: Raised, name: string, roles: Role[]): Promise<void> {
   // All else comes of what is said and done, and not from the platform.
   if (!isPlatformEvent(kind)) return;

@@ -125,10 +125,10 @@ test('a room the server does not take is told, and nothing of what was typed is 
   drawPage(<ConnectionPage />, {
     ...answers(ROOM),
     'PUT /api/connection/room': () =>
-      new Refusal(409, 'Somebody else saved the room meanwhile', 'Nothing was overwritten.'),
+      new Refusal(409, 'Someone else saved the room meanwhile', 'Nothing was overwritten.'),
   });
   fireEvent.change(await screen.findByLabelText('Room'), { target: { value: '#ropes' } });
   fireEvent.click(screen.getByRole('button', { name: /^Save and join/u }));
-  await screen.findByText('Somebody else saved the room meanwhile');
+  await screen.findByText('Someone else saved the room meanwhile');
   expect(screen.getByLabelText<HTMLInputElement>('Room').value).toBe('#ropes');
 });

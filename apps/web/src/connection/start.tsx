@@ -19,7 +19,7 @@ export function Start({ room }: { readonly room: RoomState }) {
   const starters = STARTERS.filter(({ id }) => FIRST.includes(id));
   const [channel, setChannel] = useState('');
   const [server, setServer] = useState('');
-  // As the server’s address says, until somebody says otherwise.
+  // As the server’s address says, until someone says otherwise.
   const [tls, setTls] = useState<boolean>();
   const [nick, setNick] = useState(BLANK_ROOM.nick);
   const [ticked, setTicked] = useState<readonly string[]>(FIRST);

@@ -40,10 +40,10 @@ export function CostBlank({ cost, draft, fault, means = OF_A_RUN, onChange }: Co
         <caption className="pb-1 text-left text-xs text-soft">What it costs, in {currency.many}</caption>
         <tbody>
           <tr>
-            <th scope="row">everybody</th>
+            <th scope="row">everyone</th>
             <td>
               <WholeNumber
-                label="Cost for everybody"
+                label="Cost for everyone"
                 value={cost.base}
                 empty="0"
                 onChange={(base) => {

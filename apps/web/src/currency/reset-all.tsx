@@ -4,7 +4,7 @@ import { answerOf, api } from '../api/index.js';
 import { DialogBox, tellProblem, toast } from '../ui/index.js';
 import { useAmounts, useCurrency } from './use-currency.js';
 
-/** Takes everything from everybody, once the currency's name was typed. */
+/** Takes everything from everyone, once the currency's name was typed. */
 export function ResetAll() {
   const { many, enabled } = useCurrency();
   const { full } = useAmounts();

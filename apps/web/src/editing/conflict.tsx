@@ -3,7 +3,7 @@ import { ago, exact, useNow } from '../ui/index.js';
 import { changedParts, type Kept } from './kind.js';
 import type { Editing } from './use-editing.js';
 
-/** Somebody else saved it while it was edited here: both are shown, the person chooses. */
+/** Someone else saved it while it was edited here: both are shown, the person chooses. */
 export function Conflict<B extends object, S extends Kept>({ editing }: { readonly editing: Editing<B, S> }) {
   const { kind, saved, body } = editing;
   const now = useNow(30_000);

@@ -8,6 +8,7 @@ export { SeveralBar } from './several-bar.js';
 export { SplitPage } from './split-page.js';
 export { SettingChoice } from './setting-choice.js';
 export { useSeveral } from './use-several.js';
+export { UserOf } from './user-of.js';
 export { useAsking } from './use-asking.js';
 export { useChanged, useEditing, type Editing } from './use-editing.js';
 export { SettingFrame } from './setting-frame.js';

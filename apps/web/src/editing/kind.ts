@@ -43,7 +43,7 @@ export interface Kind<B extends object, S extends Kept> {
   place(queries: QueryClient, saved: S): void;
   /** takes it out of what is shown */
   drop(queries: QueryClient, id: string): void;
-  /** has it asked for again, when somebody else was first */
+  /** has it asked for again, when someone else was first */
   refresh(queries: QueryClient): void;
 }
 

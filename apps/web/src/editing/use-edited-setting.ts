@@ -26,12 +26,12 @@ export interface EditedSetting<T extends object> {
   readonly base: T;
   readonly settings: T;
   readonly isDraft: boolean;
-  /** somebody else saved since the draft began */
+  /** someone else saved since the draft began */
   readonly overtaken: boolean;
   readonly refused: Readonly<Record<string, string>>;
   readonly saving: boolean;
   readonly save: () => void;
-  /** saves the draft over what somebody else saved */
+  /** saves the draft over what someone else saved */
   readonly saveOver: () => void;
   readonly discard: () => void;
   readonly change: (part: Partial<T>) => void;

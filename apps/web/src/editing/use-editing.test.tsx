@@ -199,10 +199,10 @@ describe('an editor', () => {
     expect(asked.map(({ version }) => version)).toEqual([4, 4]);
   });
 
-  test('somebody else was first: the draft stays, both are shown, and one may save over it or take theirs', async () => {
+  test('someone else was first: the draft stays, both are shown, and one may save over it or take theirs', async () => {
     const theirs = saved(5, { oil: 7 });
     answer = () =>
-      Promise.reject(new Problem(409, 'Somebody saved this meanwhile', 'Your draft is kept.', {}, theirs));
+      Promise.reject(new Problem(409, 'Someone saved this meanwhile', 'Your draft is kept.', {}, theirs));
     const editing = edit('a', saved(4));
     editing.change({ oil: 5 });
     editing.submit();

@@ -32,7 +32,7 @@ export interface Editing<B extends object = object, S extends Kept = Kept> {
   /** what was saved when the draft began */
   readonly base: B;
   readonly body: B;
-  /** true when somebody else saved it since the draft began */
+  /** true when someone else saved it since the draft began */
   readonly overtaken: boolean;
   readonly faultOf: (place: string) => string | undefined;
   /** how many things are wrong at a place and within it, of those that are told */
@@ -46,7 +46,7 @@ export interface Editing<B extends object = object, S extends Kept = Kept> {
   readonly saving: boolean;
   readonly change: (part: Partial<B>) => void;
   readonly submit: () => void;
-  /** saves the draft over what somebody else saved */
+  /** saves the draft over what someone else saved */
   readonly saveOver: () => void;
   readonly discard: () => void;
   /** begins a new one like it */

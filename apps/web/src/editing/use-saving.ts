@@ -76,7 +76,7 @@ export function useSaving<B extends object, S extends Kept>(
         duration: UNDO_MS,
       });
     },
-    // Somebody was first: what they saved comes into the list, and with it the choice.
+    // Someone was first: what they saved comes into the list, and with it the choice.
     onError: (error) => {
       if (error instanceof Problem && error.current !== undefined) kind.refresh(queries);
     },

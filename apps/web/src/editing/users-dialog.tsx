@@ -1,7 +1,6 @@
 import { AlertDialog } from 'radix-ui';
-import { Link } from 'react-router';
 import type { User } from '../api/index.js';
-import { usePlaceOf } from '../manifest/index.js';
+import { UserOf } from './user-of.js';
 
 interface UsersDialogProps {
   /** what is to be deleted, by name */
@@ -13,7 +12,6 @@ interface UsersDialogProps {
 
 /** Asks before something is deleted that others use: what would then lack it, each a way there. */
 export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps) {
-  const placeOf = usePlaceOf();
   return (
     <AlertDialog.Root open onOpenChange={onClose}>
       <AlertDialog.Portal>
@@ -30,12 +28,9 @@ export function UsersDialog({ name, users, onDelete, onClose }: UsersDialogProps
             tabIndex={0}
             aria-label={`Uses of ${name}`}
           >
-            {users.map(({ kind, id, name: user }) => (
-              <li key={`${kind} ${id}`} className="row">
-                <Link to={placeOf(kind, id) ?? ''} onClick={onClose}>
-                  {user}
-                </Link>
-                <span className="s2 text-soft">{kind}</span>
+            {users.map((user) => (
+              <li key={`${user.kind} ${user.id}`} className="row">
+                <UserOf user={user} onClick={onClose} />
               </li>
             ))}
           </ul>

@@ -125,7 +125,7 @@ test('a texts’ list of what is said folds out, is changed, and names the routi
       version: 2,
     }),
   });
-  const summary = await screen.findByText('Somebody asks how they did');
+  const summary = await screen.findByText('Someone asks how they did');
   fireEvent.click(summary);
   screen.getByText('15 texts');
   const fields = screen.getAllByRole('button', { name: 'Add another text' });

@@ -84,7 +84,7 @@ export function InChat({ saved }: { readonly saved: Game | undefined }) {
       </ul>
       <p className="s2 text-soft">
         Cooldowns, who may play and <i>when</i> are those of the command. Typed with{' '}
-        <span className="m">stats</span> after it, it tells somebody how they did.
+        <span className="m">stats</span> after it, it tells someone how they did.
       </p>
     </section>
   );

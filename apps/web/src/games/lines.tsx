@@ -22,8 +22,8 @@ export function Lines({ editing, scope, onShowValues }: LinesProps) {
         What is said
       </h2>
       <p className="s2 max-w-[70ch] text-soft">
-        Of several texts one is drawn each time; without any, nothing is said. Why somebody cannot play is
-        said by the command they typed.
+        Of several texts one is drawn each time; without any, nothing is said. Why someone cannot play is said
+        by the command they typed.
       </p>
       <div className="grid max-w-[760px]">
         {lines.map(([line, { label, part }]) => {

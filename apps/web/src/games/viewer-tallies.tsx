@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { answerOf, api } from '../api/index.js';
 import { useAmounts } from '../currency/index.js';
 
-/** How somebody did in each game. */
+/** How someone did in each game. */
 export function ViewerTallies({ viewerId }: { readonly viewerId: string }) {
   const { full } = useAmounts();
   const { data } = useQuery({

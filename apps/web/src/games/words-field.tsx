@@ -16,7 +16,7 @@ const wordsIn = (text: string): string[] =>
 
 /** Words, each on a line of its own. */
 export function WordsField({ label, words, fault, onChange }: WordsFieldProps) {
-  // Empty lines are kept while somebody types between them.
+  // Empty lines are kept while someone types between them.
   const [typed, setTyped] = useState<string>();
   const own = words.join('\n');
   const shown = typed !== undefined && wordsIn(typed).join('\n') === own ? typed : own;

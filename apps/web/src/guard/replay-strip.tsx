@@ -33,7 +33,7 @@ export function ReplayStrip({ settings, titles, isDraft, asked: times }: ReplayS
   const last = streams?.find(({ endedAt }) => endedAt !== null)?.id;
   const beginning = useRef(times);
   useEffect(() => {
-    // Somebody chose how to begin: what that would have done in the last stream is shown before it is saved.
+    // Someone chose how to begin: what that would have done in the last stream is shown before it is saved.
     if (beginning.current === times || streams === undefined) return;
     beginning.current = times;
     const over: ReplaySource =

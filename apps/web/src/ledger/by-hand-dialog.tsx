@@ -9,7 +9,7 @@ import {
   ROLE_CHOICES,
   tellProblem,
   WholeNumber,
-  type Somebody,
+  type Someone,
 } from '../ui/index.js';
 
 import { Limited } from './limited.js';
@@ -21,17 +21,17 @@ const DOES = [
   { value: 'set', label: 'Set the balance to' },
   { value: 'move', label: 'Move all of it' },
 ] as const;
-const WHOM = [
+const RECEIVERS = [
   { value: 'viewers', label: 'these viewers' },
-  { value: 'present', label: 'everybody in the room' },
+  { value: 'present', label: 'everyone in the room' },
   { value: 'role', label: 'a role' },
 ] as const;
 type Does = (typeof DOES)[number]['value'];
-type Whom = (typeof WHOM)[number]['value'];
+type Receivers = (typeof RECEIVERS)[number]['value'];
 
 interface ByHandDialogProps {
   /** whom it is for to begin with */
-  readonly viewers: readonly Somebody[];
+  readonly viewers: readonly Someone[];
   readonly onClose: () => void;
 }
 
@@ -42,7 +42,7 @@ export function ByHandDialog({ viewers: first, onClose }: ByHandDialogProps) {
   const [key] = useState(() => crypto.randomUUID());
   const [does, setDoes] = useState<Does>('give');
   const [amount, setAmount] = useState<number | null>(null);
-  const [whom, setWhom] = useState<Whom>('viewers');
+  const [whom, setWhom] = useState<Receivers>('viewers');
   const [viewers, setViewers] = useState(first);
   const [role, setRole] = useState<Role>('subscriber');
   const [payer, payee, third] = viewers;
@@ -102,7 +102,7 @@ export function ByHandDialog({ viewers: first, onClose }: ByHandDialogProps) {
             <>
               <WholeNumber label="Amount" value={amount} empty="40" onChange={setAmount} /> {many}{' '}
               {does === 'give' ? 'to' : does === 'take' ? 'from' : 'for'}{' '}
-              <Choice label="Whom" value={whom} options={WHOM} onChange={setWhom} />{' '}
+              <Choice label="Who" value={whom} options={RECEIVERS} onChange={setWhom} />{' '}
               {whom === 'role' && (
                 <Choice label="Role" value={role} options={ROLE_CHOICES} onChange={setRole} />
               )}
@@ -125,7 +125,7 @@ export function ByHandDialog({ viewers: first, onClose }: ByHandDialogProps) {
             error === null ? (
               <span className="text-soft">…</span>
             ) : (
-              <span className="text-crimson">Nobody fits, or the channel has no currency.</span>
+              <span className="text-crimson">No one fits, or the channel has no currency.</span>
             )
           ) : (
             <>

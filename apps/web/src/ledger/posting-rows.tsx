@@ -136,7 +136,7 @@ function Party({ party: { kind, id, name } }: { readonly party: LedgerEntry['fro
   if (kind === 'viewer')
     return (
       <b>
-        <Name viewer={id} name={name === '' ? 'somebody' : name} />
+        <Name viewer={id} name={name === '' ? 'someone' : name} />
       </b>
     );
   return <span className="text-soft">{kind === 'escrow' ? 'escrow' : id}</span>;

@@ -40,7 +40,7 @@ export interface ThingPlace<K extends ThingKind = ThingKind> {
     | null;
   /** how bundles name one, where that is not its title; undefined for one that every channel has */
   readonly bundled?: { readonly word?: string; readonly label?: Bundled['label'] };
-  /** other kinds whose changes concern what is told of them */
+  /** other kinds whose changes show in its list */
   readonly heeds?: readonly ThingKind[];
 }
 

@@ -1,10 +1,8 @@
 import { mediaFaults, type MediaBody } from '@gully/core/media';
 import { useQuery } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { Link } from 'react-router';
 import { answerOf, api, type Media } from '../api/index.js';
-import { EditorFrame, NameField, ThingButtons, useEditing } from '../editing/index.js';
-import { usePlaceOf } from '../manifest/index.js';
+import { EditorFrame, NameField, ThingButtons, useEditing, UserOf } from '../editing/index.js';
 import { exact, Fault } from '../ui/index.js';
 import { mediaInWords } from './facts.js';
 import { MEDIA_KIND } from './kind.js';
@@ -60,7 +58,6 @@ export function MediaView({ media: { kind, url, name } }: { readonly media: Medi
 }
 
 function UsedBy({ id }: { readonly id: string }) {
-  const placeOf = usePlaceOf();
   const { data: users } = useQuery({
     queryKey: ['users-of', 'media', id],
     queryFn: () =>
@@ -73,10 +70,7 @@ function UsedBy({ id }: { readonly id: string }) {
       <ul>
         {users?.map((user) => (
           <li key={`${user.kind} ${user.id}`}>
-            <Link className="underline" to={placeOf(user.kind, user.id) ?? ''}>
-              {user.name}
-            </Link>{' '}
-            <span className="s2 text-soft">{user.kind}</span>
+            <UserOf user={user} />
           </li>
         ))}
       </ul>

@@ -20,10 +20,10 @@ export function AddViewer({ queue, acts }: { readonly queue: QueueStanding; read
           </p>
           <FindViewer
             chosen={[]}
-            onChange={([somebody]) => {
-              if (somebody === undefined) return;
+            onChange={([someone]) => {
+              if (someone === undefined) return;
               setOpen(false);
-              const { id, name } = somebody;
+              const { id, name } = someone;
               acts.act({ queue: queue.id, does: 'add', viewer: id, title: `${name} is in ${queue.name}` });
             }}
           />

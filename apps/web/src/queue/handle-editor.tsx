@@ -76,7 +76,7 @@ export function HandleEditor({ id, saved, others }: HandleEditorProps) {
   );
 }
 
-/** Somebody’s handle, tried against the pattern as it is edited. */
+/** Someone’s handle, tried against the pattern as it is edited. */
 function TryOne({ editing: { body, faultOf } }: { readonly editing: Editing<HandleBody, GameHandle> }) {
   const [typed, setTyped] = useState('');
   const read = readHandle(body, typed, fitsHandle);

@@ -75,7 +75,7 @@ test('a queue with people in it is not deleted, and one saved meanwhile is not o
       'PUT /api/queues/b': ({ body }) => {
         if ((body as { version: number }).version === 2) return { ...saved, ...(body as object), version: 3 };
         saved = { ...saved, places: 12, version: 2 };
-        return new Refusal(409, 'Somebody else saved it', 'Nothing was overwritten.', {}, saved);
+        return new Refusal(409, 'Someone else saved it', 'Nothing was overwritten.', {}, saved);
       },
     },
     '/prepare/queues/b',

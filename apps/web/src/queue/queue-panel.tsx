@@ -97,7 +97,7 @@ function OneQueue({ queue, ahead }: { readonly queue: QueueStanding; readonly ah
           <button
             type="button"
             className="btn s bare"
-            title="Send everybody home; what they paid is given back"
+            title="Send everyone home; what they paid is given back"
             onClick={() => {
               acts.act({ queue: id, does: 'empty', title: `${name} is closed and empty` });
             }}
@@ -141,7 +141,7 @@ function OneQueue({ queue, ahead }: { readonly queue: QueueStanding; readonly ah
           title="Call a viewer of the queue at random"
           disabled={waiting.length === 0}
           onClick={() => {
-            acts.act({ queue: id, does: 'random', title: `Called somebody in ${name}` });
+            acts.act({ queue: id, does: 'random', title: `Called someone in ${name}` });
           }}
         >
           Call any

@@ -84,7 +84,7 @@ export function ReviewPage() {
         queryKey={['queue', 'history', wanted]}
         ask={(before) => askHistory(wanted, before)}
         page={PAGE}
-        empty="Nobody has queued yet. Everybody who does is listed here, with how long they waited and what came of it."
+        empty="No one has queued yet. Everyone who does is listed here, with how long they waited and what came of it."
       >
         {(rows) => <Rows rows={rows} />}
       </OlderList>

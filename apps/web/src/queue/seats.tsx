@@ -14,7 +14,7 @@ interface SeatProps {
   readonly acts: QueueActs;
 }
 
-/** Somebody who is called: the time left, their handle in large type, and answering in their place. */
+/** Someone who is called: the time left, their handle in large type, and answering in their place. */
 export function Called({ queue, entry, ahead, acts }: SeatProps) {
   const { name, handle, role, turns, viewer } = entry;
   const facts = [
@@ -66,7 +66,7 @@ export function Called({ queue, entry, ahead, acts }: SeatProps) {
   );
 }
 
-/** Somebody who plays, or has answered and waits for the rest of the party. */
+/** Someone who plays, or has answered and waits for the rest of the party. */
 export function Playing({ queue, entry, ahead, acts }: SeatProps) {
   const { id, name, handle, viewer, state, startedAt } = entry;
   const now = useNow(5_000) + ahead;

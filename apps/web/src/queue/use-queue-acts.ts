@@ -51,7 +51,7 @@ export function useQueueActs() {
 }
 export type QueueActs = ReturnType<typeof useQueueActs>;
 
-/** What is shown once somebody stands before another, or at the end. */
+/** What is shown once someone stands before another, or at the end. */
 export function moved(
   standing: QueuesStanding,
   queue: string,

@@ -18,7 +18,7 @@ interface WaitingRowProps {
   readonly onStep: (entry: Queued, down: boolean) => void;
 }
 
-/** Somebody who waits: their place, what they are called in the game, how long they have waited. */
+/** Someone who waits: their place, what they are called in the game, how long they have waited. */
 export const WaitingRow = memo(function WaitingRow(props: WaitingRowProps) {
   const { entry, start, handleName, minutes, onAct, onStep } = props;
   const { id, place, name, viewer, handle, bump, turns, wait } = entry;

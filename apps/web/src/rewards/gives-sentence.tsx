@@ -63,7 +63,7 @@ export function GivesSentence({ editing }: { readonly editing: RewardEditing }) 
               change({ share });
             }}
           />{' '}
-          {currency.many}, among everybody else in the room
+          {currency.many}, among everyone else in the room
         </>
       )}
       {body.gives === 'hand-over' && (

@@ -23,7 +23,7 @@ export const GIVES_WORDS: Readonly<Record<Gives, string>> = {
   line: 'one line of a list, such as a code',
   'hand-over': 'something you hand over later',
   share: 'an amount split among those present',
-  bench: 'a bench: somebody may not write for a while',
+  bench: 'a bench: someone may not write for a while',
 };
 /** The same, for a column. */
 export const GIVES_BRIEF: Readonly<Record<Gives, string>> = {

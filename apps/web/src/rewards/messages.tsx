@@ -20,7 +20,7 @@ export function Messages({ editing, scope, onShowValues }: MessagesProps) {
         What is said
       </h2>
       <p className="s2 mb-2 max-w-[70ch] text-soft">
-        An empty text says nothing. Why somebody cannot buy it is said by the command they typed.
+        An empty text says nothing. Why someone cannot buy it is said by the command they typed.
       </p>
       <div className="grid max-w-[720px] gap-2.5">
         {messagesOf(body).map((message) => (

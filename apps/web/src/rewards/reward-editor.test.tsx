@@ -72,7 +72,7 @@ test('what the buyer is asked for is added, named by its kind, and taken out aga
   screen.getByRole('checkbox', { name: 'Answer 1 is only for you', checked: true });
   type('Name of answer 2', 'Cave Colour');
   await choose(page, 'Kind of answer 2', 'a choice');
-  // A name somebody wrote stays.
+  // A name someone wrote stays.
   expect(screen.getByLabelText<HTMLInputElement>('Name of answer 2').value).toBe('cave_colour');
   fireEvent.click(screen.getByRole('button', { name: /^Save/u }));
   await screen.findByText('Give 2 to 20 choices');

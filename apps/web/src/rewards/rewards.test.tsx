@@ -113,7 +113,7 @@ test('what is wrong is told where it stands, and only what a kind needs is asked
     '/prepare/rewards/r1',
   );
   await page.findByRole('combobox', { name: 'What it gives' });
-  await choose(page, 'What it gives', 'a bench: somebody may not write for a while');
+  await choose(page, 'What it gives', 'a bench: someone may not write for a while');
   expect(screen.queryByText('What it asks for')).toBeNull();
   fireEvent.change(screen.getByLabelText('Time 1'), { target: { value: '2s' } });
   await screen.findByText(/Give 5 s to 1 d/u);
@@ -121,7 +121,7 @@ test('what is wrong is told where it stands, and only what a kind needs is asked
   fireEvent.click(screen.getByRole('button', { name: /^Save/u }));
   await screen.findByText('Choose the list its lines are handed out from');
   await choose(page, 'What it gives', 'what its steps do');
-  await screen.findByText('Add a step: what happens when somebody buys it');
+  await screen.findByText('Add a step: what happens when someone buys it');
 });
 
 const bought = (id: string, name: string, more: Partial<Redemption> = {}): Redemption => ({

@@ -15,7 +15,7 @@ export function Shown({ editing }: { readonly editing: RewardEditing }) {
         <input
           className={`blank ${body.description === base.description ? '' : 'draft'}`}
           value={body.description}
-          placeholder="The bell rings, and everybody knows that soup is ready."
+          placeholder="The bell rings, and everyone knows that soup is ready."
           autoComplete="off"
           onChange={({ target }) => {
             change({ description: target.value });

@@ -7,7 +7,7 @@ import { RedemptionState } from './redemption-state.js';
 
 const SHOWN = 5;
 
-/** The last things somebody bought. */
+/** The last things someone bought. */
 export function LastPurchases({ viewerId }: { readonly viewerId: string }) {
   const { full } = useAmounts();
   const { data } = useQuery({

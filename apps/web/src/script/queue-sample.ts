@@ -20,7 +20,7 @@ interface SampleOf {
   readonly at: number;
 }
 
-/** Queues as previews have them: open, with three turns played and somebody waiting. */
+/** Queues as previews have them: open, with three turns played and someone waiting. */
 export function sampleQueues({ queues, handles, viewer, at }: SampleOf): QueueView {
   const entries = [...NAMES.map((name) => ({ id: name, name })), viewer].map(({ id, name }, n) =>
     entryOf(id, name, n + 1, at, queues[0]?.call.seconds ?? 30),

@@ -48,7 +48,7 @@ export interface Started {
   readonly uses: number;
   /** examples of its inputs, by name */
   readonly inputs: Readonly<Record<string, unknown>>;
-  /** true when somebody else is named */
+  /** true when someone else is named */
   readonly names: boolean;
   readonly event?: EventFacts<EventKind> | undefined;
   /** the queue it is of, as it is edited */

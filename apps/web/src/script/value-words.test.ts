@@ -24,7 +24,7 @@ test.each([
   ['dice', 'random.percent'],
   ['depth', 'counter.depth'],
   ['lines', 'list.quotes.lines'],
-])('somebody who types “%s” finds %s', (typed, path) => {
+])('someone who types “%s” finds %s', (typed, path) => {
   expect(valuesFor(typed, known)[0]).toBe(path);
 });
 

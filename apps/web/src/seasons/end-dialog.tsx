@@ -43,7 +43,7 @@ export function EndDialog({ season, name, onClose }: EndDialogProps) {
   return (
     <DialogBox
       title={`End ${name}`}
-      about="How everybody stands is kept for good. The end can be undone for a day."
+      about="How everyone stands is kept for good. The end can be undone for a day."
       onClose={onClose}
     >
       {data === undefined ? (
@@ -63,7 +63,7 @@ export function EndDialog({ season, name, onClose }: EndDialogProps) {
           <p>
             {data.resetViewers === 0
               ? 'No balance is reset.'
-              : `${full(data.resetTotal)} of ${data.resetViewers.toLocaleString('en')} viewers are taken; everybody begins again at 0.`}
+              : `${full(data.resetTotal)} of ${data.resetViewers.toLocaleString('en')} viewers are taken; everyone begins again at 0.`}
           </p>
           {data.awards.length === 0 ? (
             <p className="text-soft">Nobody is given an award.</p>

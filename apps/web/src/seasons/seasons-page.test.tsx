@@ -112,7 +112,7 @@ test('only the last season that ended can be undone, and only for a day; why not
   await screen.findByText('It was undone already.');
 });
 
-test('what somebody else saved meanwhile is not overwritten without a word', async () => {
+test('what someone else saved meanwhile is not overwritten without a word', async () => {
   let version = 3;
   const { asked } = drawPage(<SeasonsPage />, {
     ...COMMON,
@@ -124,7 +124,7 @@ test('what somebody else saved meanwhile is not overwritten without a word', asy
     'PUT /api/seasons': ({ body }) => {
       if ((body as { version: number }).version !== version || version === 3) {
         version = 4;
-        return new Refusal(409, 'Somebody else saved this meanwhile', 'Nothing was overwritten.', {}, {});
+        return new Refusal(409, 'Someone else saved this meanwhile', 'Nothing was overwritten.', {}, {});
       }
       return { value: (body as { value: object }).value, version: 5 };
     },

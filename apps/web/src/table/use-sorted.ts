@@ -20,7 +20,7 @@ const FEATURES = tableFeatures({
   sortedRowModel: createSortedRowModel(),
 });
 
-/** How somebody wants a table to be, as this browser keeps it. */
+/** How someone wants a table to be, as this browser keeps it. */
 interface Wish {
   readonly sorting: SortingState;
   readonly shown: Readonly<Record<string, boolean>>;

@@ -30,7 +30,7 @@ export class Refusal {
     readonly detail: string,
     /** what is wrong with which field */
     readonly fields: Readonly<Record<string, string>> = {},
-    /** what was saved meanwhile, where somebody was first */
+    /** what was saved meanwhile, where someone was first */
     readonly current?: object,
   ) {}
 }

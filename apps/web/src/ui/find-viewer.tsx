@@ -5,14 +5,14 @@ import { answerOf, api } from '../api/index.js';
 
 const FOUND = 6;
 
-export interface Somebody {
+export interface Someone {
   readonly id: string;
   readonly name: string;
 }
 
 interface FindViewerProps {
-  readonly chosen: readonly Somebody[];
-  readonly onChange: (chosen: readonly Somebody[]) => void;
+  readonly chosen: readonly Someone[];
+  readonly onChange: (chosen: readonly Someone[]) => void;
 }
 
 /** Viewers, found by a part of their name. */

@@ -5,7 +5,7 @@ export { ConfirmDialog } from './confirm-dialog.js';
 export { DurationField } from './duration-field.js';
 export { DialogBox } from './dialog-box.js';
 export { draftsOf, NEW, type Draft, type Drafts } from './drafts.js';
-export { FindViewer, type Somebody } from './find-viewer.js';
+export { FindViewer, type Someone } from './find-viewer.js';
 export { OneViewer, useOneViewer } from './one-viewer.js';
 export { IconButton } from './icon-button.js';
 export { lastDone, type LastDone } from './last-done.js';

@@ -1,6 +1,6 @@
 import { createStore } from './store.js';
 
-/** The last thing somebody did here that can be undone. */
+/** The last thing someone did here that can be undone. */
 export interface LastDone {
   readonly title: string;
   /** UTC milliseconds */

@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useSearchParams } from 'react-router';
 import { answerOf, api } from '../api/index.js';
-import type { Somebody } from './find-viewer.js';
+import type { Someone } from './find-viewer.js';
 
 /** The viewer a page is narrowed to by its address; undefined for all. */
-export function useOneViewer(): Somebody | undefined {
+export function useOneViewer(): Someone | undefined {
   const [params] = useSearchParams();
   const id = params.get('viewer') ?? '';
   const { data: name = 'one viewer' } = useQuery({
@@ -18,7 +18,7 @@ export function useOneViewer(): Somebody | undefined {
 }
 
 /** Says to whom a page is narrowed, and shows all again. */
-export function OneViewer({ viewer }: { readonly viewer: Somebody | undefined }) {
+export function OneViewer({ viewer }: { readonly viewer: Someone | undefined }) {
   const [, setParams] = useSearchParams();
   if (viewer === undefined) return null;
   return (

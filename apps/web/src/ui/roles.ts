@@ -13,7 +13,7 @@ function audience(role: Role): string {
   return `${name.charAt(0).toUpperCase()}${name.slice(1)}s and up`;
 }
 
-/** Roles to choose from for somebody who types. */
+/** Roles to choose from for someone who types. */
 export const ROLE_CHOICES: readonly { value: Role; label: string }[] = [...ROLES]
   .reverse()
   .map((role) => ({ value: role, label: ROLE_NAMES[role] }));

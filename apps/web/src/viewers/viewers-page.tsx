@@ -17,7 +17,7 @@ const MARKS = [
   { value: 'merged', label: 'merged into another' },
 ] as const;
 
-/** Review › Viewers: everybody who was ever here. */
+/** Review › Viewers: everyone who was ever here. */
 export function ViewersPage() {
   const [wanted, setWanted] = useState<Wanted>({
     search: '',

@@ -65,7 +65,7 @@ type SlicesOf<T extends AreaTypes, C extends Kinded> = {
 type StepsOf<T extends AreaTypes, S extends AnyStep> = {
   readonly [K in S['kind']]: StepKindOf<T, Extract<S, { readonly kind: K }>>;
 };
-/** What is done, in words; undefined for what is told of elsewhere. */
+/** What is done, in words; undefined for what other lists show. */
 export type EffectWords<E extends Kinded> = {
   readonly [K in keyof ByKind<E>]: (effect: ByKind<E>[K]) => string | undefined;
 };
@@ -105,7 +105,7 @@ interface Anyhow<T extends AreaTypes> {
 }
 
 /**
- * An area's part of live state: what there is to look at, how it changes, what texts are told of it and
+ * An area's part of live state: what there is to look at, how it changes, what texts may say of it and
  * what follows. It is apart from what the area declares, so that a page that only shows steps and events
  * does without it. A kind of change without a slice, or an effect without words, does not compile.
  */

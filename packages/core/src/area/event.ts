@@ -20,5 +20,5 @@ export interface EventDeclared {
 export const times = (count: number, one: string, many: string): string =>
   count === 1 ? one : `${count.toLocaleString('en')} ${many}`;
 
-/** From here on, in milliseconds, an event is told of as one that is over. */
+/** An event older than this, in milliseconds, is shown as over. */
 export const LATE_MS = 600_000;

@@ -5,7 +5,7 @@ import type { EventFacts, OccasionBase } from './occasion.js';
 import type { SayEffect, ReadyRoutine } from './step-kind.js';
 import type { AnyStep } from './step.js';
 
-/** When something that follows is decided, and among whom. */
+/** When something that follows is decided, and who is present. */
 export interface FollowMoment {
   /** UTC milliseconds */
   readonly at: number;

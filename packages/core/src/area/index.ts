@@ -42,12 +42,12 @@ export {
   FAILURE,
   IF_FAILS,
   personOf,
-  WHOM,
+  STARTER_OR_NAMED,
   type AnyStep,
   type Failure,
   type MayFail,
   type StepBase,
-  type Whom,
+  type StarterOrNamed,
 } from './step.js';
 export {
   SPANS,

@@ -15,7 +15,7 @@ export interface PieceMoment<World> {
   readonly world: World;
   /** UTC milliseconds */
   readonly at: number;
-  /** a text with its values, for nobody in particular */
+  /** a text with its values, for no one in particular */
   readonly render: (text: string) => string;
   /** the latest lines of chat, oldest first */
   readonly lines: (most: number) => readonly ShownLine[];

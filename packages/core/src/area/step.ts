@@ -34,13 +34,13 @@ export interface Failure {
 export const FAILURE = 'failure';
 
 /** The viewer who started it, or the one they named; without a name, the former. */
-export type Whom = 'viewer' | 'target';
+export type StarterOrNamed = 'viewer' | 'target';
 
 /** The words of that choice. */
-export const WHOM = { viewer: 'whoever started it', target: 'the viewer named' } as const;
+export const STARTER_OR_NAMED = { viewer: 'the viewer who started it', target: 'the viewer named' } as const;
 
 export function personOf(
-  whom: Whom,
+  whom: StarterOrNamed,
   { viewer, target }: Pick<OccasionBase, 'viewer' | 'target'>,
 ): ViewerFacts {
   return whom === 'viewer' ? viewer : target;

@@ -32,7 +32,7 @@ export interface ValuesOf<World, About> {
   readonly pay: (steps: number) => void;
 }
 
-/** Somebody texts are told about: who started it, or who was named. */
+/** Someone texts are told about: who started it, or who was named. */
 export interface PersonOf {
   readonly person: ViewerFacts;
   readonly roles: readonly Role[];

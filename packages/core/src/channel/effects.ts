@@ -4,7 +4,7 @@ import { LIVE_AREAS } from './live-areas.js';
 import { changeInWords } from './slices.js';
 import type { AskEffect, Change, Effect, World } from './types.js';
 
-/** What effects are called in lists of what was done; undefined for what is told of elsewhere. */
+/** What effects are called in lists of what was done; undefined for what other lists show. */
 export const EFFECTS = Object.assign(
   // Lines of several effects are counted together.
   { say: () => undefined },

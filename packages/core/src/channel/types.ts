@@ -41,7 +41,7 @@ export type StepOf<K extends StepKindName> = Extract<Step, { readonly kind: K }>
 
 /** What happens on a channel and may start routines, but for a button. */
 export type EventName = Given<Types, 'event'>;
-/** `hand`: somebody pressed the button. */
+/** `hand`: someone pressed the button. */
 export type EventKind = EventName | 'hand';
 
 /** What runs and events may be about. */

@@ -1,4 +1,4 @@
-/** Roles a person has in the channel, strongest first. Everybody is a viewer. */
+/** Roles a person has in the channel, strongest first. Everyone is a viewer. */
 export const ROLES = ['streamer', 'moderator', 'vip', 'subscriber', 'follower', 'viewer'] as const;
 
 export type Role = (typeof ROLES)[number];
@@ -23,7 +23,7 @@ export function strongestRole(roles: readonly Role[]): Role {
   return ROLES.find((role) => roles.includes(role)) ?? 'viewer';
 }
 
-/** What a server's message tag says of somebody. */
+/** What a server's message tag says of someone. */
 export interface TagRoles {
   readonly roles: readonly Role[];
   /** months subscribed, 0 when it does not say */

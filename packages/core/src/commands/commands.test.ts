@@ -100,7 +100,7 @@ describe('deciding', () => {
       'for quillrush',
     ],
     [
-      'a name that is bound to somebody else',
+      'a name that is bound to someone else',
       gated({ lowestRole: 'streamer', always: [{ name: 'pebblewren', viewer: 'v-other' }] }),
       [],
       {},

@@ -40,7 +40,7 @@ export function commandDoing(index: Triggers, like: StepLike): string | undefine
 /** All commands with who may use them, in words: `anyone: !kit !map; moderators and up: !hold`. */
 export function commandsByRole(index: Triggers): string {
   const groups = new Map<string, string[]>();
-  // Those for everybody first.
+  // Those for everyone first.
   for (const role of ROLES.toReversed()) groups.set(whoOf({ lowestRole: role, onlyRoles: [] }), []);
   for (const { command, title } of usable(index)) {
     const who = whoOf(command.gates);

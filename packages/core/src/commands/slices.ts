@@ -53,7 +53,7 @@ export const USE: Slice<View, UseChange> = {
   },
 };
 
-/** Somebody was told that they were refused. */
+/** Someone was told that they were refused. */
 export const REFUSED: Slice<View, RefusedChange> = {
   begin() {
     const told = new Map<string, number>();

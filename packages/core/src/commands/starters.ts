@@ -178,7 +178,7 @@ export const STARTERS: readonly Starter[] = [
     first: { kind: 'grace', id: 'grace', seconds: 0 },
     says: ['{{ target.name }}, you may post links for a short while.'],
   }),
-  starter('balance', 'what somebody has of the currency, their place and their rank', {
+  starter('balance', 'what someone has of the currency, their place and their rank', {
     trigger: { name: 'balance', aliases: ['purse'] },
     inputs: [input('who', 'viewer', { optional: true })],
     says: [
@@ -211,14 +211,14 @@ export const STARTERS: readonly Starter[] = [
       'Being here pays every {{ currency.every }} min: an hour is {{ currency.hour | amount: currency }}, and more for those who talk.',
     ],
   }),
-  starter('award', 'moderators give somebody up to 500 of the currency', {
+  starter('award', 'moderators give someone up to 500 of the currency', {
     trigger: { name: 'award' },
     gates: FOR_MODERATORS,
     inputs: [input('who', 'viewer'), input('amount', 'amount', { most: 500 })],
     first: { ...STEP_KINDS.give.blank('give'), amount: '{{ input.amount }}' },
     says: ['{{ target.name }} gets {{ input.amount | amount: currency }}.'],
   }),
-  starter('fine', 'moderators take up to 500 of the currency from somebody', {
+  starter('fine', 'moderators take up to 500 of the currency from someone', {
     trigger: { name: 'fine' },
     gates: FOR_MODERATORS,
     inputs: [input('who', 'viewer'), input('amount', 'amount', { most: 500 })],
@@ -247,7 +247,7 @@ export const STARTERS: readonly Starter[] = [
       ],
     },
   }),
-  starter('rewards', 'the rewards somebody may buy, with their prices', {
+  starter('rewards', 'the rewards someone may buy, with their prices', {
     trigger: { name: 'rewards', aliases: ['shop'] },
     gates: { cooldown: 15 },
     says: [
@@ -257,7 +257,7 @@ export const STARTERS: readonly Starter[] = [
   starter('hug', 'a hug with two names', {
     trigger: { name: 'hug' },
     inputs: [input('who', 'text', { optional: true, most: 60 })],
-    says: ['{{ viewer.name }} hugs {{ input.who | default: "everybody on the rope" }}.'],
+    says: ['{{ viewer.name }} hugs {{ input.who | default: "everyone on the rope" }}.'],
   }),
   starter('pick', 'one of several, chosen by chance', {
     trigger: { name: 'pick', aliases: ['choose'] },
@@ -288,7 +288,7 @@ export const STARTERS: readonly Starter[] = [
       'There you are, {{ viewer.name }}. Take a lamp.',
     ],
   }),
-  starter('lost', 'a pattern that hears what somebody is looking for', {
+  starter('lost', 'a pattern that hears what someone is looking for', {
     trigger: { pattern: String.raw`\bwhere is (?:the |my )?(?P<thing>[a-z]{3,20})\b` },
     gates: { cooldown: 60 },
     says: ['The {{ input.thing }} is wherever you took your gloves off, {{ viewer.name }}.'],

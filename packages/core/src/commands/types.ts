@@ -13,7 +13,7 @@ export interface CommandAsk {
   readonly text: string;
 }
 
-/** What texts are told of the commands there are. */
+/** What texts may say of the commands there are. */
 interface CommandsTold extends CommandsDoing {
   /** names of the commands open to a viewer; asked only when a text wants them */
   openTo(viewer: ViewerFacts, roles: readonly Role[]): readonly string[];

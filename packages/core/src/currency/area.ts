@@ -6,7 +6,7 @@ export const CURRENCY_AREA: Area<CurrencyTypes> = {
   steps: CURRENCY_STEPS,
   events: {
     rank: {
-      name: 'somebody reaches a rank',
+      name: 'someone reaches a rank',
       noun: 'a rank',
       did: ({ message }) => `reaches ${message === '' ? 'a rank' : `the rank ${message}`}`,
       asksWho: true,

@@ -1,6 +1,6 @@
 import type { Role } from '../chat/index.js';
 
-/** What something costs in whole units of the currency, and what it costs some. Null: as everybody. */
+/** What something costs in whole units of the currency, and what it costs some. Null: as everyone. */
 export interface Cost {
   readonly base: number;
   readonly subscriber: number | null;
@@ -10,7 +10,7 @@ export interface Cost {
 
 export const FREE: Cost = { base: 0, subscriber: null, regular: null, moderator: null };
 
-/** The lowest of the costs that apply to somebody with these roles. */
+/** The lowest of the costs that apply to someone with these roles. */
 export function costFor(cost: Cost, roles: readonly Role[], regular: boolean): number {
   const applying = [cost.base];
   if (roles.includes('subscriber')) applying.push(cost.subscriber ?? cost.base);

@@ -72,7 +72,7 @@ describe('a payout', () => {
     );
   });
 
-  test('goes to everybody present once, but for bots, the ignored, the streamer and who is named; a cap holds', () => {
+  test('goes to everyone present once, but for bots, the ignored, the streamer and who is named; a cap holds', () => {
     const at = { key: 'payout:1', live: true, at: 5 };
     const person = (one: ViewerFacts, roles: readonly Role[] = []) => ({
       viewer: one,

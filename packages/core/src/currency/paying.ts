@@ -5,7 +5,7 @@ import { eventHundredths, payoutHundredths, withCarry, type PayingEvent } from '
 import { viewerAccount, type Entry, type PostedChange } from './posting.js';
 import { amountOfCurrency, earnsNothing, isRegular, type PurseView } from './purse.js';
 
-/** Somebody who is present when a payout is made. */
+/** Someone who is present when a payout is made. */
 export interface PresentViewer {
   readonly viewer: ViewerFacts;
   readonly roles: readonly Role[];
@@ -24,7 +24,7 @@ export interface PayoutMoment {
   readonly at: number;
 }
 
-/** Pays everybody present, in one posting; undefined when nobody is to be paid anything. */
+/** Pays everyone present, in one posting; undefined when no one is to be paid anything. */
 export function decidePayout(
   purse: PurseView,
   present: readonly PresentViewer[],
@@ -35,7 +35,7 @@ export function decidePayout(
   const carries: (readonly [string, number])[] = [];
   const seen = new Set<string>();
   for (const { viewer, roles, tier, active } of present) {
-    // Somebody may be there under two names.
+    // Someone may be there under two names.
     if (seen.has(viewer.id) || earnsNothing(settings, viewer, roles)) continue;
     seen.add(viewer.id);
     const held = purse.of(viewerAccount(viewer.id));

@@ -12,7 +12,7 @@ export interface Payee {
 }
 
 /**
- * What one payout comes to for somebody, in hundredths of a unit. A factor multiplies the base and
+ * What one payout comes to for someone, in hundredths of a unit. A factor multiplies the base and
  * adds what is above it, so two factors of 1.5 double it and do not make 2.25 of it. Talking is no
  * role: its bonus is always added.
  */

@@ -155,7 +155,7 @@ export interface Reversal {
 }
 
 /**
- * Takes a posting back: each entry goes the other way, the last first. What somebody has spent
+ * Takes a posting back: each entry goes the other way, the last first. What someone has spent
  * since cannot be taken from them; the rest is taken back and the shortfall is told.
  */
 export function reverse(

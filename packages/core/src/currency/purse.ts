@@ -86,7 +86,7 @@ export function standingOf(
   };
 }
 
-/** Whether somebody counts as a regular: by hours, by what they earned, or by hand. */
+/** Whether someone counts as a regular: by hours, by what they earned, or by hand. */
 export function isRegular({ regular }: CurrencySettings, viewer: ViewerFacts, earned: number): boolean {
   const { hours, earned: least, always } = regular;
   if (hours !== null && viewer.watchTime >= hours * 3_600) return true;
@@ -94,7 +94,7 @@ export function isRegular({ regular }: CurrencySettings, viewer: ViewerFacts, ea
   return always.some((named) => isNamed(named, { viewer: viewer.id, name: viewer.name }));
 }
 
-/** Whether somebody is paid nothing, whatever they do: bots, the ignored, the streamer, and who is named. */
+/** Whether someone is paid nothing, whatever they do: bots, the ignored, the streamer, and who is named. */
 export function earnsNothing(
   { never }: CurrencySettings,
   viewer: ViewerFacts,

@@ -104,7 +104,7 @@ test('what an hour is worth is never less than what its payouts come to, and a p
       const settings = { ...FLINT, payout: { every: minutes, live, offline: 0 } };
       for (const { least, most } of hourWorth(settings)) expect(most).toBeGreaterThanOrEqual(least);
       const needed = minutesFor(settings, price);
-      if (needed === undefined) throw new Error('somebody who is paid can pay');
+      if (needed === undefined) throw new Error('someone who is paid can pay');
       const silent = { roles: [], tier: 1, regular: false, active: false };
       const each = payoutHundredths(settings, silent, true);
       const payouts = needed / minutes;

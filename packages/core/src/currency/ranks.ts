@@ -40,19 +40,19 @@ export interface Climber {
   readonly balance: number;
 }
 
-/** Ranks somebody has reached, lowest first. */
+/** Ranks someone has reached, lowest first. */
 export function ranksOf({ by, ranks }: Ranks, climber: Climber): Rank[] {
   const measure = measureOf(by, climber);
   return ranks.filter(({ from, lowestRole }) => measure >= from && hasAtLeast(climber.roles, lowestRole));
 }
 
-/** How far somebody is, in hours or units. */
+/** How far someone is, in hours or units. */
 export function measureOf(by: RankedBy, { watchTime, earned, balance }: Climber): number {
   if (by === 'watch') return watchTime / 3_600;
   return by === 'earned' ? earned : balance;
 }
 
-/** The next rank somebody may reach, and how much is missing; undefined at the top. */
+/** The next rank someone may reach, and how much is missing; undefined at the top. */
 export function nextRank(
   all: Ranks,
   climber: Climber,

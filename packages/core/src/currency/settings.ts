@@ -55,7 +55,7 @@ export interface CurrencySettings {
   /** viewers beside bots, the ignored and the streamer who earn nothing */
   readonly never: readonly NamedViewer[];
   readonly regular: {
-    /** hours of watch time, or units earned, that make somebody a regular; null for never */
+    /** hours of watch time, or units earned, that make someone a regular; null for never */
     readonly hours: number | null;
     readonly earned: number | null;
     readonly always: readonly NamedViewer[];
@@ -70,7 +70,7 @@ export interface CurrencySettings {
     readonly fee: number;
     /** seconds */
     readonly cooldown: number;
-    /** minutes somebody must have watched before */
+    /** minutes someone must have watched before */
     readonly watched: number;
   };
   /** the most a payout or an event fills a balance to; null for no limit */

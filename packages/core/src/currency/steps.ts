@@ -1,13 +1,13 @@
 import {
   IF_FAILS,
   personOf,
-  WHOM,
+  STARTER_OR_NAMED,
   type MayFail,
   type Outcome,
   type StepBase,
   type StepKindOf,
   type StepRunOf,
-  type Whom,
+  type StarterOrNamed,
 } from '../area/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { figure, readAmount } from './amount.js';
@@ -18,26 +18,26 @@ import type { CurrencyTypes } from './types.js';
 
 type Run = StepRunOf<CurrencyTypes>;
 
-/** Gives currency to somebody. */
+/** Gives currency to someone. */
 export interface GiveStep extends StepBase, MayFail {
   readonly kind: 'give';
   /** Liquid that comes to an amount */
   readonly amount: string;
-  readonly to: Whom;
-  /** out of nothing, or from whoever started it */
+  readonly to: StarterOrNamed;
+  /** out of nothing, or from the viewer who started it */
   readonly from: 'house' | 'viewer';
 }
-/** Takes currency from somebody. */
+/** Takes currency from someone. */
 export interface TakeStep extends StepBase, MayFail {
   readonly kind: 'take';
   /** Liquid that comes to an amount */
   readonly amount: string;
-  readonly from: Whom;
+  readonly from: StarterOrNamed;
 }
-/** Sets what somebody has. */
+/** Sets what someone has. */
 export interface SetBalanceStep extends StepBase, MayFail {
   readonly kind: 'set';
-  readonly whose: Whom;
+  readonly whose: StarterOrNamed;
   /** Liquid that comes to an amount */
   readonly amount: string;
 }
@@ -53,15 +53,15 @@ const give: StepKindOf<CurrencyTypes, GiveStep> = {
   kind: 'give',
   group: 'Do',
   verb: 'Give',
-  means: 'gives somebody some of the currency, out of nothing or from whoever started it',
+  means: 'gives someone some of the currency, out of nothing or from the viewer who started it',
   words: [...WORDS, 'add', 'gift', 'share'],
   blanks: {
     amount: AMOUNT,
-    to: { as: 'choice', label: 'To whom', options: WHOM },
+    to: { as: 'choice', label: 'Who gets it', options: STARTER_OR_NAMED },
     from: {
       as: 'choice',
-      label: 'From whom',
-      options: { house: 'the channel', viewer: 'whoever started it' },
+      label: 'Who pays',
+      options: { house: 'the channel', viewer: 'the viewer who started it' },
     },
     ifFails: IF_FAILS,
   },
@@ -105,11 +105,11 @@ const take: StepKindOf<CurrencyTypes, TakeStep> = {
   kind: 'take',
   group: 'Do',
   verb: 'Take',
-  means: 'takes some of the currency from somebody',
+  means: 'takes some of the currency from someone',
   words: [...WORDS, 'remove', 'charge', 'spend', 'fine'],
   blanks: {
     amount: AMOUNT,
-    from: { as: 'choice', label: 'From whom', options: WHOM },
+    from: { as: 'choice', label: 'Who pays', options: STARTER_OR_NAMED },
     ifFails: IF_FAILS,
   },
   line: () => [{ blank: 'amount' }, 'from', { blank: 'from' }, 'if it cannot be,', { blank: 'ifFails' }],
@@ -133,10 +133,10 @@ const setBalance: StepKindOf<CurrencyTypes, SetBalanceStep> = {
   kind: 'set',
   group: 'Do',
   verb: 'Set the balance',
-  means: 'sets what somebody has of the currency',
+  means: 'sets what someone has of the currency',
   words: [...WORDS, 'reset', 'correct'],
   blanks: {
-    whose: { as: 'choice', label: 'Whose', options: WHOM },
+    whose: { as: 'choice', label: 'Whose', options: STARTER_OR_NAMED },
     amount: AMOUNT,
     ifFails: IF_FAILS,
   },

@@ -59,7 +59,7 @@ export function hourWorth(settings: CurrencySettings): HourWorth[] {
 }
 
 /**
- * Minutes of a live stream after which somebody can afford a price, rounded up; undefined where
+ * Minutes of a live stream after which someone can afford a price, rounded up; undefined where
  * they earn nothing by watching.
  *
  * @param watcher an ordinary viewer, who only watches, when left out

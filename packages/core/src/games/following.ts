@@ -21,7 +21,7 @@ export function sayingOf(
   return { routine, occasion: { ...occasion, ...about } };
 }
 
-/** Whom the texts of a round are about: who played first, else the streamer. */
+/** The person the texts of a round are about: who played first, else the streamer. */
 export function firstOf({ plays }: Pick<Round, 'plays'>, world: World, at: number): ViewerFacts {
   const first = plays.find(({ viewer }) => viewer !== '');
   if (first === undefined) return strangerFacts(world.self, world.channelName, ['streamer'], at);
@@ -50,7 +50,7 @@ export function tickOf(round: Pick<Round, 'id' | 'game' | 'title' | 'plays'>): D
       if (now === undefined) return undefined;
       const decision = world.games.tick(world, now, { by: 'gully', at, mark });
       if (decision === undefined) return undefined;
-      // Whoever takes rounds on is told, and tries again.
+      // The caller is told, and tries again.
       if ('fault' in decision) throw new Error(`a round could not go on (${round.id}): ${decision.fault}`);
       const game = world.games.find(round.game) ?? { id: round.game, name: round.title };
       const viewer = firstOf(now, world, at);

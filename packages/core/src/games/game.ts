@@ -50,7 +50,7 @@ export const COMMON_LINES: Readonly<Record<string, LineShape>> = {
     ],
   },
   stats: {
-    label: 'Somebody asks how they did',
+    label: 'Someone asks how they did',
     texts: [
       '{% if game.plays == 0 %}{{ viewer.name }} has not played {{ game.name }} yet.{% else %}{{ viewer.name }}, {{ game.name }}: {{ game.plays | amount: "play", "plays" }}, {% if game.staked > 0 %}{{ game.staked | amount: currency }} staked, {% endif %}{% if game.won < 0 %}{{ game.won | times: -1 | amount: currency }} down{% else %}{{ game.won | amount: currency }} up{% endif %}. Best play: {{ game.best | amount: currency }} up. Longest streaks: {{ game.longest_win | amount: "win", "wins" }}, {{ game.longest_loss | amount: "loss", "losses" }}.{% endif %} Everyone together: {{ game.all_plays | amount: "play", "plays" }}, the best of them {{ game.all_best | amount: currency }} up.',
     ],

@@ -47,7 +47,7 @@ export interface Moment<S, T> {
   readonly round: Standing<T> | undefined;
 }
 
-/** Somebody plays, joins, bets or guesses. */
+/** Someone plays, joins, bets or guesses. */
 export interface Entering extends Omit<Play, 'numbers' | 'does' | 'at'> {
   readonly roles: readonly Role[];
 }
@@ -101,7 +101,7 @@ export interface GameKind<S extends Settings = Settings, T = unknown> {
   readonly begins: 'player' | 'hand' | 'either' | 'heard';
   /** over at once, without anybody joining */
   readonly instant: boolean;
-  /** somebody is named; the engine finds out who */
+  /** someone is named; the engine finds out who */
   readonly rival?: true;
   readonly blanks: Readonly<Record<keyof S & string, SettingBlank>>;
   /** its sentence; blanks left out do not apply as it stands, and tables stand below it */
@@ -115,9 +115,9 @@ export interface GameKind<S extends Settings = Settings, T = unknown> {
   readonly lines: Readonly<Record<string, LineShape>>;
   /** what is wrong beside what its blanks say, by place */
   check?(settings: S, stake: Stake): Readonly<Record<string, string | undefined>>;
-  /** of several rounds at once, the one somebody means; undefined for a new one */
+  /** of several rounds at once, the one someone means; undefined for a new one */
   mine?(rounds: readonly Round[], viewer: string): Round | undefined;
-  /** whether what is typed answers somebody, and names nobody */
+  /** whether what is typed answers someone, and names nobody */
   isAnswer?(typed: string): boolean;
   open?(moment: Moment<S, T>): Turn<T>;
   enter(entering: Entering, moment: Moment<S, T>): Turn<T>;

@@ -52,7 +52,7 @@ function anyCell(blank: { readonly least: number; readonly most: number; readonl
   const most = Math.min(blank.most, blank.unit === '×' ? 12 : 100);
   return fc.integer({ min: blank.least * parts, max: most * parts }).map((value) => value / parts);
 }
-/** Settings as somebody may make them: every number another, tables with their rows. */
+/** Settings as someone may make them: every number another, tables with their rows. */
 function anySettings(kind: GameBody['kind']): fc.Arbitrary<Settings> {
   const { blanks, settings } = GAME_KINDS[kind];
   const one = (field: string, blank: SettingBlank): fc.Arbitrary<unknown> => {

@@ -26,7 +26,7 @@ export interface Odds {
   readonly label: string;
   /** what comes back of one unit staked; of free games what is paid */
   readonly returns: number;
-  /** the same for somebody who plays for the first time, without any pity */
+  /** the same for someone who plays for the first time, without any pity */
   readonly first: number;
   /** of what comes back of one unit */
   readonly deviation: number;

@@ -62,7 +62,7 @@ describe('money of a round', () => {
     expect(paid(held, plays, { results: [], rest: 'back' })).toMatchObject({
       has: { 'viewer:a': 10, 'viewer:b': 35, [ESCROW]: 0 },
     });
-    // Somebody took a posting back by hand meanwhile.
+    // Someone took a posting back by hand meanwhile.
     expect(paid({ ...held, [ESCROW]: 15 }, plays, { results: [], rest: 'back' })).toMatchObject({
       has: { 'viewer:a': 10, 'viewer:b': 10, [ESCROW]: 0 },
     });

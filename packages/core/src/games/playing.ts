@@ -8,7 +8,7 @@ import type { Moment, PlayEnd, Standing, Turn } from './kind.js';
 import { pay } from './paying.js';
 import { recorded } from './recording.js';
 
-/** Decides what somebody asks of a game: to play, to open a round by hand, to stop it, or how they did. */
+/** Decides what someone asks of a game: to play, to open a round by hand, to stop it, or how they did. */
 export function playGame(
   world: PlayWorld,
   game: PreparedGame,
@@ -26,7 +26,7 @@ export function playGame(
   return enterRound(world, game, rounds, wish, asked);
 }
 
-/** Plays for somebody what was heard of them. */
+/** Plays for someone what was heard of them. */
 export function playHeard(
   world: PlayWorld,
   game: PreparedGame,
@@ -75,7 +75,7 @@ function enterRound(
   const stake = kind.staked === 'nothing' ? 0 : read.stake;
   const entering = {
     ...{ viewer: viewer.id, name: viewer.name, stake, level, roles },
-    // Somebody else's name is kept once, where it is found when they are erased.
+    // Someone else's name is kept once, where it is found when they are erased.
     ...(rival === undefined ? { typed: read.rest } : { typed: '', rival }),
   };
   const n = round === undefined ? 0 : nextPlace(round);
@@ -102,7 +102,7 @@ function openRound(
   asked: AskedOfGame,
 ): PlayDecision {
   const { kind } = game;
-  if (kind.open === undefined) return { fault: `${game.name} begins when somebody plays it` };
+  if (kind.open === undefined) return { fault: `${game.name} begins when someone plays it` };
   if (rounds.length > 0) return { fault: `${game.name} is open already` };
   const chance = recorded(world.chance);
   const turn = kind.open(momentOf(game, undefined, chance, asked.at));

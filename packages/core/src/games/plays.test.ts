@@ -26,7 +26,7 @@ describe('a stake', () => {
     ['10%', 100],
     ['0.1k', 100],
     ['200', 200],
-  ])('“%s” is %i of somebody who has 1,000', (typed, stake) => {
+  ])('“%s” is %i of someone who has 1,000', (typed, stake) => {
     expect(readStake(typed, 'stake', STAKE, has(1_000))).toEqual({ stake, rest: '' });
   });
 
@@ -43,7 +43,7 @@ describe('a stake', () => {
     expect(readStake(typed, 'stake', STAKE, has(500))).toMatchObject({ fault: expect.stringMatching(why) });
   });
 
-  test('is never more than somebody has, nor taken where the balance is not known or there is no currency', () => {
+  test('is never more than someone has, nor taken where the balance is not known or there is no currency', () => {
     expect(readStake('100', 'stake', STAKE, has(99))).toEqual({
       fault: 'that takes 100 flint; you have 99 flint',
     });
@@ -199,7 +199,7 @@ describe('the texts of a game', () => {
     ]);
   });
 
-  test('tell how somebody did: what they won is less what they staked', () => {
+  test('tell how someone did: what they won is less what they staked', () => {
     const own = values({}, { plays: 9, staked: 100, won: 60, best: 30, streak: -3 });
     expect(['plays', 'won', 'best', 'streak'].map((field) => shown(own, field))).toEqual([9, -40, 30, -3]);
     const all = ['all_plays', 'all_won', 'all_best'].map((field) => shown(own, field));

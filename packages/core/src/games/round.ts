@@ -1,6 +1,6 @@
 import type { Actor } from '../actors/index.js';
 
-/** Somebody's part in a round. Times are UTC milliseconds. */
+/** Someone's part in a round. Times are UTC milliseconds. */
 export interface Play {
   /** its place among all that happened in the round, from 0 */
   readonly n: number;
@@ -11,7 +11,7 @@ export interface Play {
   readonly stake: number;
   /** what was typed with it, without the stake */
   readonly typed: string;
-  /** who was named, where somebody is */
+  /** who was named, where someone is */
   readonly rival?: { readonly viewer: string; readonly name: string };
   readonly at: number;
   /** what chance came to, number by number, so that it can be played again */
@@ -43,7 +43,7 @@ export interface Result {
   readonly staked: number;
   /** all that was to come back, the stake included; below 0 for what was lost beyond it. Whole units */
   readonly due: number;
-  /** what did: less where somebody may hold no more, or had no more to lose */
+  /** what did: less where someone may hold no more, or had no more to lose */
   readonly paid: number;
   /** what came up, in words */
   readonly shown: string;

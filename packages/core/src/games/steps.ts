@@ -2,7 +2,7 @@ import { IF_FAILS, type MayFail, type StepBase, type StepKindOf } from '../area/
 import type { GamesTypes } from './types.js';
 import type { PlayWish } from './view.js';
 
-/** Plays a game, opens a round of it, stops it, or tells how somebody did. */
+/** Plays a game, opens a round of it, stops it, or tells how someone did. */
 export interface PlayStep extends StepBase, MayFail {
   readonly kind: 'play';
   /** its id */
@@ -16,14 +16,14 @@ const DOES: Readonly<Record<PlayWish['does'], string>> = {
   play: 'play',
   open: 'open a round of',
   stop: 'stop, and give the stakes back, in',
-  stats: 'tell how somebody did in',
+  stats: 'tell how someone did in',
 };
 
 const play: StepKindOf<GamesTypes, PlayStep> = {
   kind: 'play',
   group: 'Do',
   verb: 'Game:',
-  means: 'plays a game, opens or stops it, or tells how somebody did',
+  means: 'plays a game, opens or stops it, or tells how someone did',
   words: ['game', 'gamble', 'bet', 'stake', 'dice', 'slots', 'raffle', 'duel', 'wheel'],
   blanks: {
     does: { as: 'choice', label: 'What is done', options: DOES },

@@ -1,6 +1,6 @@
 import type { Result } from './round.js';
 
-/** How somebody did in a game so far, or all who played it. Amounts are whole units. */
+/** How someone did in a game so far, or all who played it. Amounts are whole units. */
 export interface Tally {
   readonly plays: number;
   readonly staked: number;

@@ -88,7 +88,7 @@ export interface HeardOf {
   readonly decision: Exclude<PlayDecision, { readonly fault: string }>;
 }
 
-/** The channel's games, what is being played, and how everybody did. */
+/** The channel's games, what is being played, and how everyone did. */
 export interface GamesView {
   /** in the order of their names */
   all(): readonly Game[];
@@ -101,7 +101,7 @@ export interface GamesView {
   lastOver(game: string): number | undefined;
   tally(game: string, viewer: string): Tally;
   total(game: string): Tally;
-  /** somebody who was ever here, by name */
+  /** someone who was ever here, by name */
   named(name: string): ViewerFacts | undefined;
   /** whether a game listens to what is written */
   listens(): boolean;

@@ -55,7 +55,7 @@ const TEXTS = [
   'good evening',
   'see maps.example',
   'WHAT A LOVELY CAVE THIS IS',
-  'raise your lamps for the lantern hour everybody now',
+  'raise your lamps for the lantern hour everyone now',
   '🦇'.repeat(20),
   'r o p e s   c h e a p',
   'aaaaaaaaaaaaaaaaaaaaaaaaaaaa',

@@ -30,7 +30,7 @@ export interface ReplayedLine extends Pick<RecordedLine, 'id' | 'at' | 'viewer' 
   readonly fragments: readonly Fragment[];
 }
 
-/** How well a filter does over the lines somebody judged. Undefined where there is nothing to tell it by. */
+/** How well a filter does over the lines someone judged. Undefined where there is nothing to tell it by. */
 export interface Quality {
   /** of what it catches, the share that is rightly caught, 0 to 1 */
   readonly precision: number | undefined;
@@ -60,7 +60,7 @@ export interface Replayed {
   readonly filters: readonly ReplayedFilter[];
 }
 
-/** Whether it is right that a filter catches a line, as somebody judged it; undefined where nobody did. */
+/** Whether it is right that a filter catches a line, as someone judged it; undefined where nobody did. */
 export type Judgement = (line: string, filter: FilterName) => boolean | undefined;
 
 /** Lines told of each kind. */

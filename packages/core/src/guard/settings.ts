@@ -51,7 +51,7 @@ export interface GuardSettings {
   readonly wordLists: Readonly<Record<string, WordListRule>>;
   /** blocked phrases are looked for in a viewer’s name too, with their first message */
   readonly names: boolean;
-  /** seconds somebody may post links after they were let */
+  /** seconds someone may post links after they were let */
   readonly grace: number;
 }
 

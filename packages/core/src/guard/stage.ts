@@ -171,7 +171,7 @@ function effectsOf(kept: Catch): GuardEffect[] {
   ];
 }
 
-/** What the viewer is told; undefined for nothing, or when somebody was told just now. */
+/** What the viewer is told; undefined for nothing, or when someone was told just now. */
 function tellingOf(kept: Catch, { guard }: GuardWorld): SayEffect | undefined {
   const { filter, consequence, name, at } = kept;
   const { message } = guard.prepared.settings.filters[filter];

@@ -49,7 +49,7 @@ const after = (...changes: readonly ModeratedChange[]): GuardStanding =>
   changes.reduce(standingAfter, NOTHING_KNOWN);
 
 describe('where a viewer stands', () => {
-  test('after somebody let them write again, nothing of before holds, and the strikes stay', () => {
+  test('after someone let them write again, nothing of before holds, and the strikes stay', () => {
     const standing = after(caught('a', 1_000, 'ban'), person('p', 2_000, 'ban'), person('q', 3_000, 'lift'));
     expect(standing.given).toEqual([]);
     expect(standing.strikes.map(({ id }) => id)).toEqual(['a']);

@@ -1,18 +1,18 @@
 import type { GuardStanding, ModeratedChange } from './view.js';
 
-/** Somebody of whom nothing is known. */
+/** Someone of whom nothing is known. */
 export const NOTHING_KNOWN: GuardStanding = { strikes: [], given: [] };
 
 /** Strikes that are kept beside a new one: no ladder has as many steps. */
 const STRIKES_KEPT = 99;
 
-/** Whom a change is about, by id. */
+/** The viewer a change is about, by id. */
 export function viewerOf(change: ModeratedChange): string {
   return change.act === 'catch' ? change.caught.viewer : change.viewer;
 }
 
 /**
- * Where a viewer stands once something happened. Whoever lets somebody write again takes back all
+ * Where a viewer stands once something happened. Whoever lets someone write again takes back all
  * that was given; undoing a catch takes back its own strike, timeout and ban, and nothing else.
  */
 export function standingAfter({ strikes, given }: GuardStanding, change: ModeratedChange): GuardStanding {

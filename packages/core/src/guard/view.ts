@@ -26,7 +26,7 @@ export interface GuardView {
   /** the forms of a text that was written lately in the same words */
   formsOf(text: string): Forms | undefined;
   standingOf(viewer: string): GuardStanding;
-  /** when somebody was last told why their message was caught */
+  /** when someone was last told why their message was caught */
   toldAt(): number | undefined;
   /** why the guard can do nothing here and only records; undefined when it can */
   powerless(): string | undefined;
@@ -96,16 +96,16 @@ export interface UndoneChange {
   readonly by: string;
 }
 
-/** Somebody was told why their message was caught. */
+/** Someone was told why their message was caught. */
 export interface ToldChange {
   readonly kind: 'told';
   readonly at: number;
 }
 
-/** What people do to viewers: `lift` lets them write again; `bench` is a timeout somebody bought. */
+/** What people do to viewers: `lift` lets them write again; `bench` is a timeout someone bought. */
 export const PERSON_ACTS = ['kick', 'timeout', 'ban', 'lift', 'bench'] as const;
 
-/** Somebody with moderator rights did something to a viewer. */
+/** Someone with moderator rights did something to a viewer. */
 export interface PersonActChange {
   readonly kind: 'moderated';
   readonly act: 'person';

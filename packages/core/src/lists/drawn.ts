@@ -46,7 +46,7 @@ class LaidList implements ListView {
   readonly size: number;
   last: number;
   private readonly taken: number[] = [];
-  /** the places still to come; made only when somebody draws again, for a list may be long */
+  /** the places still to come; made only when someone draws again, for a list may be long */
   private open: number[] | undefined;
 
   constructor(private readonly under: ListView) {

@@ -2,7 +2,7 @@ import type { Chance } from '../random/index.js';
 import { foldName } from '../text/index.js';
 import type { ListView } from './list.js';
 
-/** The line somebody means by its number: `12` or `#12`, counted from 1. @returns its place; undefined where there is none */
+/** The line someone means by its number: `12` or `#12`, counted from 1. @returns its place; undefined where there is none */
 export function lineNumbered(list: ListView, which: string): number | undefined {
   const [, digits] = /^#?\s*(\d{1,9})$/u.exec(which.trim()) ?? [];
   if (digits === undefined) return undefined;

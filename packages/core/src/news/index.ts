@@ -24,7 +24,7 @@ export interface LineView {
   readonly removed: boolean;
   /** the kind of an event among the lines, whose text follows the name; null for what was written */
   readonly event: string | null;
-  /** true for an event that somebody raised by hand */
+  /** true for an event that someone raised by hand */
   readonly byHand: boolean;
   /** the bot said it to one viewer alone: it is shown in the control room only; told with news alone */
   readonly private?: boolean;
@@ -167,7 +167,7 @@ export interface NewsOf {
   /** lines that were taken out of chat */
   removed: { readonly ids: readonly string[] };
   setting: { readonly key: string };
-  /** somebody's texts and names were erased from what pages show */
+  /** someone's texts and names were erased from what pages show */
   erased: { readonly viewer: string };
   /** what takes long, and how far it is; told a few times a second while there is any */
   tasks: { readonly running: readonly TaskView[] };
@@ -175,10 +175,10 @@ export interface NewsOf {
 
 export type NewsKind = keyof NewsOf;
 
-/** Who may know: whoever sits in the control room, what is shown on the stream, or everybody. */
+/** Who may know: people in the control room, what is shown on the stream, or everyone. */
 export type Audience = 'control-room' | 'overlays' | 'public';
 
-/** Whom each kind of news is for; a kind without one does not compile. Nothing of today's goes further. */
+/** Who each kind of news is for; a kind without one does not compile. Nothing of today's goes further. */
 export const AUDIENCE_OF: Readonly<Record<NewsKind, Audience>> = {
   line: 'control-room',
   connection: 'control-room',

@@ -38,7 +38,7 @@ export interface ToOverlay {
   /** one piece shows something else now */
   data: (piece: { readonly id: string; readonly data: unknown }) => void;
   showing: (alert: ShownAlert | null) => void;
-  /** somebody tries one piece: it comes, stays for a moment and goes, marked as a test */
+  /** someone tries one piece: it comes, stays for a moment and goes, marked as a test */
   test: (piece: { readonly id: string; readonly data: unknown }) => void;
   /** a sound beside whatever is shown */
   sound: (sound: { readonly url: string; readonly volume: number }) => void;

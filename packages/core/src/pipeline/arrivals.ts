@@ -5,7 +5,7 @@ import { decideEvent, LEAST_LIMIT, type ChannelEvent, type Started } from '../ro
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
 
-/** What somebody's message comes to by being their first in this stream, or after a long time. */
+/** What someone's message comes to by being their first in this stream, or after a long time. */
 export interface Arrival {
   readonly changes: readonly Change[];
   readonly effects: readonly Effect[];

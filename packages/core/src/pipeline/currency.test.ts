@@ -74,7 +74,7 @@ describe('steps that move currency', () => {
   test.each<[string, Step, string, string]>([
     ['gives out of nothing', give(), 'quillrush 5', 'pebblewren 40 flint, quillrush 15'],
     [
-      'gives to whoever started it',
+      'gives to the viewer who started it',
       give({ to: 'viewer' }),
       'quillrush 5',
       'pebblewren 45 flint, quillrush 10',
@@ -88,7 +88,7 @@ describe('steps that move currency', () => {
     ['takes', take(), 'quillrush 4', 'pebblewren 40 flint, quillrush 6'],
     ['takes all there is', take({ amount: 'all' }), 'quillrush', 'pebblewren 40 flint, quillrush 0'],
     [
-      'takes from whoever started it',
+      'takes from the viewer who started it',
       take({ from: 'viewer' }),
       'quillrush 39',
       'pebblewren 1 flint, quillrush 10',
@@ -190,7 +190,7 @@ describe('a price', () => {
     expect(posted(changes).map(({ cause }) => cause)).toEqual(['command', 'command']);
   });
 
-  test('is not taken from somebody who cannot pay, or by a rank that was deleted', () => {
+  test('is not taken from someone who cannot pay, or by a rank that was deleted', () => {
     const poor = decideCommand(line('!bell'), worldOf([bell([say])], { purse: purse(29) }));
     expect(poor).toMatchObject({ changes: [], why: { gate: 'cost', brief: 'costs 30 flint, has 29' } });
     const gone = command('c1', 'up', { name: 'bell' }, { rank: 'no-such-rank' });

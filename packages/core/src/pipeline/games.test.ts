@@ -127,7 +127,7 @@ describe('typed in chat', () => {
     expect(table.escrow()).toBe(0);
   });
 
-  test('a duel: with nobody, oneself, a bot, somebody who does not answer, and one who does', () => {
+  test('a duel: with no one, oneself, a bot, someone who does not answer, and one who does', () => {
     const table = new Table({ duel: game('duel') }, forcedChance('lose'));
     expect(table.play('pebblewren', 'duel', 'nobody_here 20')).toMatch(/nobody called nobody_here/u);
     expect(table.play('pebblewren', 'duel', 'pebblewren 20')).toMatch(/against themselves/u);
@@ -198,7 +198,7 @@ describe('typed in chat', () => {
     expect([table.has('pebblewren'), table.has('quillrush')]).toEqual([START + 30, START + 30]);
   });
 
-  test('a pyramid is noticed when it is whole, pays by its height, and is told of when somebody breaks it', () => {
+  test('a pyramid is noticed when it is whole, pays by its height, and is announced when someone breaks it', () => {
     const table = new Table({ cairn: game('pyramid') });
     const write = (name: string, text: string): string[] => table.writes(name, text);
     for (const text of ['🕯️', '🕯️ 🕯️', '🕯️ 🕯️ 🕯️', '🕯️ 🕯️']) expect(write('pebblewren', text)).toEqual([]);

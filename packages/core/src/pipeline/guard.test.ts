@@ -35,7 +35,7 @@ class Channel {
   take(changes: readonly Change[]): void {
     for (const change of changes) this.layers.apply(change, this.world);
   }
-  /** Somebody writes; answers with what was caught, and with the whole decision. */
+  /** Someone writes; answers with what was caught, and with the whole decision. */
   say(text: string, at: number, roles: readonly Role[] = []) {
     const written = { ...line(text, roles, at), id: `m${String((this.n += 1))}` };
     const decision = decideLine(written, this.world);

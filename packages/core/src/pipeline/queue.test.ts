@@ -185,7 +185,7 @@ describe('steps of the queue', () => {
     expect(room.run([handle('set', 'kv-2048'), told], MOTH)).toEqual([
       'that is no rope ID; one looks like KV-2047',
     ]);
-    expect(room.run([handle('set', 'KV-2048'), told], MOTH)).toEqual(['that rope ID is somebody else’s']);
+    expect(room.run([handle('set', 'KV-2048'), told], MOTH)).toEqual(['that rope ID is someone else’s']);
     expect(room.run([handle('forget'), told])).toEqual(['KV-2048 is now']);
     // It is free again.
     expect(room.run([handle('set', 'KV-2048'), told], MOTH)).toEqual(['is now KV-2048']);

@@ -79,7 +79,7 @@ class Shop {
     for (const change of changes) this.layers.apply(change, this.world);
   }
 
-  /** Somebody types; @returns what was bought by it, and what was said */
+  /** Someone types; @returns what was bought by it, and what was said */
   type(name: string, text: string): { readonly bought: Redemption | undefined; readonly said: string } {
     this.at += 1_000;
     const typed = { ...line(text, [], this.at), id: `l${String(this.at)}`, viewer: `v-${name}`, name };
@@ -224,7 +224,7 @@ describe('a bench', () => {
     ],
     ['the bot', { named: (name) => facts(name, { bot: true }) }, {}, /is a bot/u],
     [
-      'somebody banned',
+      'someone banned',
       {},
       { standingOf: () => ({ strikes: [], given: [{ id: 'b', at: 0, by: 'person', seconds: undefined }] }) },
       /banned already/u,

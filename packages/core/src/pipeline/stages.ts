@@ -61,7 +61,7 @@ const quiet: Stage = {
   },
 };
 
-/** Somebody's first message of the stream, or after a long time, may start routines, and goes on. */
+/** Someone's first message of the stream, or after a long time, may start routines, and goes on. */
 const arrivals: Stage = {
   name: 'arrivals',
   decide(line, world) {
@@ -87,7 +87,7 @@ const commands: Stage = { name: 'commands', decide: decideCommand };
 
 /**
  * The stages of a message's way, in order. This is the one place that says it. What looks at
- * everybody's lines, whatever else becomes of them, stands before `ignored`.
+ * everyone's lines, whatever else becomes of them, stands before `ignored`.
  */
 export const STAGES: readonly Stage[] = [own, guard, ignored, quiet, arrivals, heard, commands];
 

@@ -6,21 +6,21 @@ export const QUEUE_AREA: Area<QueueTypes> = {
   steps: QUEUE_STEPS,
   events: {
     called: {
-      name: 'somebody is called in a queue',
+      name: 'someone is called in a queue',
       noun: 'a call',
       did: ({ message }) => `is called in ${message}`,
       asksWho: true,
       namesIt: true,
     },
     confirmed: {
-      name: 'somebody answers a call',
+      name: 'someone answers a call',
       noun: 'an answered call',
       did: ({ message }) => `answers the call in ${message}`,
       asksWho: true,
       namesIt: true,
     },
     missed: {
-      name: 'somebody misses a call',
+      name: 'someone misses a call',
       noun: 'a missed call',
       did: ({ message }) => `misses the call in ${message}`,
       asksWho: true,

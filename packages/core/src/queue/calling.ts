@@ -7,13 +7,18 @@ import { placeAt } from './order.js';
 import type { Queue, QueueDecision, QueueWorld } from './view.js';
 
 /** Who is called: the first of those who wait, any of them by chance, or one of them. */
-export type Whom = 'next' | 'random' | { readonly id: string };
+export type CallChoice = 'next' | 'random' | { readonly id: string };
 
 /**
  * Calls as many as there is room for in the party. Where nobody is being called any more, calling
  * ends the turn of those who play.
  */
-export function decideCall(world: QueueWorld, queue: Queue, whom: Whom, asked: AskedOfQueue): QueueDecision {
+export function decideCall(
+  world: QueueWorld,
+  queue: Queue,
+  whom: CallChoice,
+  asked: AskedOfQueue,
+): QueueDecision {
   const deciding = new Deciding(world, queue, asked);
   const { party, name } = queue.body;
   const taken = inState(queue, 'called', 'confirmed', 'playing');
@@ -40,7 +45,12 @@ function beingCalled({ queue }: QueueWorld, ringing: readonly QueueEntry[], at: 
   return `the call to ${names} is still open, ${String(left)} s left`;
 }
 
-function chosenOf(waiting: readonly QueueEntry[], whom: Whom, seats: number, chance: Chance): QueueEntry[] {
+function chosenOf(
+  waiting: readonly QueueEntry[],
+  whom: CallChoice,
+  seats: number,
+  chance: Chance,
+): QueueEntry[] {
   if (typeof whom === 'object') return waiting.filter(({ id }) => id === whom.id);
   if (whom === 'next') return waiting.slice(0, seats);
   const left = [...waiting];

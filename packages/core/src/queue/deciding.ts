@@ -46,7 +46,7 @@ export class Deciding {
     this.state = queueAfter(this.state, change);
   }
 
-  /** An act that puts somebody at a place, after those who get another number for it, in their order. */
+  /** An act that puts someone at a place, after those who get another number for it, in their order. */
   put(
     act: QueueAct,
     entry: QueueEntry,

@@ -17,7 +17,7 @@ import {
   type QueueWorld,
 } from './view.js';
 
-/** What steps do to a queue, or for somebody in it. */
+/** What steps do to a queue, or for someone in it. */
 export const QUEUE_DOES = [
   'join',
   'leave',
@@ -42,7 +42,7 @@ export type QueueDoes = (typeof QUEUE_DOES)[number];
 /** What is asked of a queue by a step. */
 export interface QueueWish {
   readonly does: QueueDoes | 'set-handle' | 'forget-handle';
-  /** whom it concerns, where it concerns somebody */
+  /** the viewer it concerns, where it concerns one */
   readonly person: ViewerFacts;
   /** those they have now, which may be newer than those stored */
   readonly roles: readonly Role[];
@@ -131,5 +131,5 @@ function doWithoutQueue(
     : decideHandle(world, { viewer, handle, typed }, asked.at);
 }
 
-/** How queues are decided about, for whoever gives them. */
+/** Decides what a step does in a queue; the view of queues hands this over. */
 export const QUEUE_DOING: QueueDoing = { act: doInQueue, meant: queueMeant, handleNow, fits: fitsHandle };

@@ -1,4 +1,4 @@
-/** Where somebody in a queue stands. */
+/** Where someone in a queue stands. */
 export const LIVE_STATES = ['waiting', 'called', 'confirmed', 'playing'] as const;
 /** How it ended. */
 export const END_STATES = ['done', 'missed', 'left', 'removed'] as const;
@@ -11,7 +11,7 @@ export interface Range {
   readonly most: number;
 }
 
-/** Somebody in a queue, from joining to the end. Times are UTC milliseconds. */
+/** Someone in a queue, from joining to the end. Times are UTC milliseconds. */
 export interface QueueEntry {
   readonly id: string;
   readonly viewer: string;
@@ -94,13 +94,13 @@ export function compareWaiting(a: QueueEntry, b: QueueEntry): number {
   return a.place - b.place || a.joinedAt - b.joinedAt || (a.id < b.id ? -1 : 1);
 }
 
-/** A viewer's own entry; undefined for somebody who is not in it. */
+/** A viewer's own entry; undefined for someone who is not in it. */
 export function entryOf({ entries }: QueueState, viewer: string): QueueEntry | undefined {
   for (const entry of entries.values()) if (entry.viewer === viewer) return entry;
   return undefined;
 }
 
-/** The place of somebody who waits, from 1; 0 for one who does not. */
+/** The place of someone who waits, from 1; 0 for one who does not. */
 export function placeOf({ waiting }: QueueState, id: string): number {
   return waiting.findIndex((entry) => entry.id === id) + 1;
 }

@@ -37,7 +37,7 @@ export function fairnessOf(turns: ReadonlyMap<string, number>): Fairness {
 
 /** The same in a few words. */
 export function fairnessInWords({ gini, queued, turns }: Fairness): string {
-  if (queued === 0) return 'Nobody has queued yet';
+  if (queued === 0) return 'No one has queued yet';
   if (turns === 0) return 'Nobody has had a turn yet';
   if (gini < 0.1) return 'Turns were shared evenly';
   if (gini < 0.35) return 'Turns were shared fairly evenly';

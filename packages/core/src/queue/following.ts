@@ -28,7 +28,7 @@ const OF_QUEUE: ReadonlySet<QueueChange['act']> = new Set(['opened', 'closed', '
 
 type Follow = FollowUpOf<QueueTypes>;
 
-/** Tells chat and routines what happened in a queue, whoever made it happen. */
+/** Tells chat and routines what happened in a queue, no matter who made it happen. */
 export function followQueue(change: QueueChange, { queue: view }: QueueTypes['view']): readonly Follow[] {
   const told = TOLD[change.act];
   const queue = view.find(change.queue);

@@ -26,7 +26,7 @@ test('a typed handle is kept without what is invisible, or refused with one that
   expect(read('x'.repeat(61), LAMP)).toEqual({ fault: 'a lamp name has at most 60 characters' });
 });
 
-test('whatever somebody types is kept whole or refused, and what was kept is kept again', () => {
+test('whatever someone types is kept whole or refused, and what was kept is kept again', () => {
   fc.assert(
     fc.property(fc.string({ unit: 'grapheme', maxLength: 80 }), (typed) => {
       const read = readHandle(LAMP, typed, fitsHandle);

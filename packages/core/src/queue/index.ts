@@ -6,7 +6,7 @@ export {
   decideMissed,
   dueAt,
   closesAt,
-  type Whom,
+  type CallChoice,
 } from './calling.js';
 export {
   QUEUE_ACTS,

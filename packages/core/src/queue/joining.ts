@@ -8,7 +8,7 @@ import { indexFor, keyFor, placeAt } from './order.js';
 import { turnsNow, type Queue, type QueueDecision, type QueueWorld } from './view.js';
 import { waitAt } from './waits.js';
 
-/** Somebody who joins. */
+/** Someone who joins. */
 export interface Joiner {
   readonly viewer: ViewerFacts;
   /** those they have now, which may be newer than those stored */
@@ -19,7 +19,7 @@ export interface Joiner {
   readonly byHand: boolean;
 }
 
-/** Somebody joins a queue, or is put in. */
+/** Someone joins a queue, or is put in. */
 export function decideJoin(
   world: QueueWorld,
   queue: Queue,
@@ -146,7 +146,7 @@ function takeHandle(deciding: Deciding, { viewer, typed, byHand }: Joiner): stri
 /**
  * A viewer’s handle in a game. Nothing changes where it is theirs already.
  *
- * @returns why it cannot be, in words that follow a name: it does not match, or somebody else has it
+ * @returns why it cannot be, in words that follow a name: it does not match, or someone else has it
  */
 export function decideHandle(
   { queue }: Pick<QueueWorld, 'queue'>,
@@ -157,7 +157,7 @@ export function decideHandle(
   if ('fault' in read) return read;
   const { text } = read;
   const owner = queue.ownerOf(handle.id, text);
-  if (owner !== undefined && owner !== viewer) return { fault: `that ${handle.name} is somebody else’s` };
+  if (owner !== undefined && owner !== viewer) return { fault: `that ${handle.name} is someone else’s` };
   const before = queue.handleOf(viewer, handle.id) ?? null;
   if (before === text) return { changes: [] };
   return { changes: [{ kind: 'handle', viewer, handle: handle.id, text, before, at }] };

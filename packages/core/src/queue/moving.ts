@@ -21,7 +21,7 @@ export function decideOpen(
   return deciding.decided('');
 }
 
-/** Closes a queue and sends everybody home: who did not get their turn gets back what they paid. */
+/** Closes a queue and sends everyone home: who did not get their turn gets back what they paid. */
 export function decideEmpty(world: QueueWorld, queue: Queue, asked: AskedOfQueue): QueueDecision {
   const { open, openedAt, joins } = queue;
   if (!open && queue.entries.size === 0) return { fault: `${queue.body.name} is closed and empty already` };
@@ -39,7 +39,7 @@ export function decideEmpty(world: QueueWorld, queue: Queue, asked: AskedOfQueue
   return deciding.decided(`gives back what ${figure(others.length)} paid for ${queue.body.name}`);
 }
 
-/** Somebody leaves, or is taken out; what they paid is given back unless they are playing. */
+/** Someone leaves, or is taken out; what they paid is given back unless they are playing. */
 export function decideLeave(
   world: QueueWorld,
   queue: Queue,
@@ -58,7 +58,7 @@ export function decideLeave(
   return deciding.decided(`gives back ${figure(entry.paid)} for a place in ${queue.body.name}`);
 }
 
-/** Puts somebody who waits before another; without one, at the end. */
+/** Puts someone who waits before another; without one, at the end. */
 export function decideMove(
   world: QueueWorld,
   queue: Queue,
@@ -76,7 +76,7 @@ export function decideMove(
 }
 
 /**
- * Sends somebody who waits to the front.
+ * Sends someone who waits to the front.
  *
  * @param bump true where it takes a bump, which is then used up
  */
@@ -101,7 +101,7 @@ export function decideFront(
   return deciding.decided('');
 }
 
-/** Gives somebody a bump, which they keep until it is used, or takes it away. */
+/** Gives someone a bump, which they keep until it is used, or takes it away. */
 export function decideBump(
   { queue }: Pick<QueueWorld, 'queue'>,
   who: { readonly viewer: string; readonly name: string; readonly holds: boolean },
@@ -121,7 +121,7 @@ function bumpChange(
   return { kind: 'bump', ...who, by, at } as const;
 }
 
-/** Somebody whose time in a queue is over. */
+/** Someone whose time in a queue is over. */
 export function ended(
   entry: QueueEntry,
   state: 'done' | 'missed' | 'left' | 'removed',

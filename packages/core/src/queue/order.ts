@@ -3,7 +3,7 @@ import type { QueueEntry, QueueState } from './entry.js';
 import { HEAD_STARTS, type QueueBody } from './queue.js';
 
 /**
- * By what the order of a queue compares somebody who joins, smaller first.
+ * By what the order of a queue compares someone who joins, smaller first.
  *
  * @param turns how many they have had in this stream
  */
@@ -21,8 +21,8 @@ export function keyFor(
 }
 
 /**
- * Where somebody with a key comes to stand, counted from 0: before those at the end of the queue
- * whose key is larger, but never before somebody a person put where they are.
+ * Where someone with a key comes to stand, counted from 0: before those at the end of the queue
+ * whose key is larger, but never before someone a person put where they are.
  */
 export function indexFor(waiting: readonly QueueEntry[], key: number): number {
   let at = waiting.length;
@@ -34,7 +34,7 @@ export function indexFor(waiting: readonly QueueEntry[], key: number): number {
   return at;
 }
 
-/** Somebody's place among those who wait, and theirs where numbers have run out between them. */
+/** Someone's place among those who wait, and theirs where numbers have run out between them. */
 export interface Placing {
   readonly place: number;
   /** further entries that get another number; their order stays */

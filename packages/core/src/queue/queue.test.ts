@@ -55,7 +55,7 @@ class Evening {
   bumps = new Set<string>();
   handles = new Map<string, string>();
   held: Record<string, { balance: number }> = {};
-  /** everybody who ever came, as they stand */
+  /** everyone who ever came, as they stand */
   readonly all = new Map<string, QueueEntry>();
   /** bumps that were used up */
   used = 0;
@@ -220,7 +220,7 @@ describe('joining', () => {
     expect(evening.join('ann', 'K'.repeat(200))).toMatch(/^a rope ID has at most 60 characters/u);
     expect(evening.join('ann', ' KV-2047\u0000 ')).toBeUndefined();
     expect(evening.handles.get('ann')).toBe('KV-2047');
-    expect(evening.join('bob', 'KV-2047')).toBe('that rope ID is somebody else’s');
+    expect(evening.join('bob', 'KV-2047')).toBe('that rope ID is someone else’s');
     evening.leave('ann');
     expect(evening.join('ann')).toBeUndefined();
   });
@@ -322,7 +322,7 @@ describe('calls', () => {
     expect(evening.queue.turns.map(({ viewer }) => viewer)).toEqual(['bob', 'ann', 'cat']);
   });
 
-  test('are taken back as if they had not been, unless somebody answered since', () => {
+  test('are taken back as if they had not been, unless someone answered since', () => {
     const evening = opened(['ann', 'bob']);
     evening.call();
     evening.here('ann');
@@ -427,7 +427,7 @@ test('whatever happens, nobody is lost or there twice, places are 1 to n, and no
         else evening[does]();
         moved ||= does === 'move' || does === 'front' || does === 'due' || does === 'undo';
         const live = [...evening.queue.entries.values()];
-        // Everybody who is not over is in it, once, and those who wait have the places 1 to n.
+        // Everyone who is not over is in it, once, and those who wait have the places 1 to n.
         expect(live.map(({ id }) => id).sort()).toEqual(
           [...evening.all.values()]
             .filter(isLive)

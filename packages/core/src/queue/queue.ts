@@ -42,7 +42,7 @@ export interface QueueBody {
   readonly order: Order;
   /** minutes by which some count as having come earlier; of use for the order of that name */
   readonly headStart: Readonly<Record<HeadStartRole, number>>;
-  /** turns others must have had before somebody may join again; null for not again in this stream */
+  /** turns others must have had before someone may join again; null for not again in this stream */
   readonly again: number | null;
   /** when it closes by itself: after so many have joined (0 for never), at a time of day (`HH:MM`, or empty) */
   readonly closes: { readonly after: number; readonly at: string };

@@ -7,7 +7,7 @@ export const QUEUE_VALUES = valuesUnder('The queue', [
   ['queue.waiting', 'how many are waiting'],
   [
     'queue.place',
-    'the place of whoever is named, else of who typed it; empty for somebody not waiting',
+    'the place of the viewer named, else of the one who typed it; empty for someone not waiting',
     'position',
     'number in line',
   ],

@@ -1,13 +1,13 @@
 import {
   IF_FAILS,
   personOf,
-  WHOM,
+  STARTER_OR_NAMED,
   type MayFail,
   type Outcome,
   type StepBase,
   type StepKindOf,
   type StepRunOf,
-  type Whom,
+  type StarterOrNamed,
 } from '../area/index.js';
 import type { AskedOfQueue } from './deciding.js';
 import type { QueueDoes } from './doing.js';
@@ -19,24 +19,24 @@ type Run = StepRunOf<QueueTypes>;
 
 /** Stands in place of a queue's id for the one of the current category. Ids are ULIDs, so this cannot be one. */
 export const CURRENT_QUEUE = 'current';
-/** Something that is done to a queue, or by somebody in it. */
+/** Something that is done to a queue, or by someone in it. */
 export interface QueueStep extends StepBase, MayFail {
   readonly kind: 'queue';
   readonly does: QueueDoes;
   /** its id, or `current` */
   readonly queue: string;
-  /** whom it concerns, where it concerns somebody */
-  readonly whom: Whom;
+  /** the viewer it concerns, where it concerns one */
+  readonly whom: StarterOrNamed;
   /** Liquid that comes to a handle; of use for those who join */
   readonly handle: string;
 }
 
 export const HANDLE_DOES = ['set', 'forget'] as const;
-/** Keeps or forgets what somebody is called in the game of the current category. */
+/** Keeps or forgets what someone is called in the game of the current category. */
 export interface HandleStep extends StepBase, MayFail {
   readonly kind: 'handle';
   readonly does: (typeof HANDLE_DOES)[number];
-  readonly whose: Whom;
+  readonly whose: StarterOrNamed;
   /** Liquid that comes to a handle */
   readonly handle: string;
 }
@@ -51,7 +51,7 @@ const DOES: Readonly<Record<QueueStep['does'], string>> = {
   front: 'use the bump of',
   show: 'look up',
   call: 'call the next',
-  random: 'call somebody at random',
+  random: 'call someone at random',
   choose: 'call',
   done: 'end the turns',
   add: 'put in by hand',
@@ -71,7 +71,7 @@ const queue: StepKindOf<QueueTypes, QueueStep> = {
   kind: 'queue',
   group: 'Do',
   verb: 'In the queue',
-  means: 'somebody joins, leaves, is called or goes to the front; or it opens and closes',
+  means: 'someone joins, leaves, is called or goes to the front; or it opens and closes',
   words: ['line', 'lobby', 'join', 'next', 'call', 'play', 'wait', 'bump'],
   blanks: {
     queue: {
@@ -81,7 +81,7 @@ const queue: StepKindOf<QueueTypes, QueueStep> = {
       otherwise: { value: CURRENT_QUEUE, words: 'of the current category' },
     },
     does: { as: 'choice', label: 'What is done', options: DOES },
-    whom: { as: 'choice', label: 'Whom', options: WHOM },
+    whom: { as: 'choice', label: 'Who', options: STARTER_OR_NAMED },
     handle: { as: 'text', label: 'Their handle', example: '{{ input.handle }}', most: 200 },
     ifFails: IF_FAILS,
   },
@@ -122,11 +122,11 @@ const handle: StepKindOf<QueueTypes, HandleStep> = {
   kind: 'handle',
   group: 'Do',
   verb: 'Handle',
-  means: 'keeps or forgets what somebody is called in the game of the current category',
+  means: 'keeps or forgets what someone is called in the game of the current category',
   words: ['in-game name', 'friend code', 'tag', 'id'],
   blanks: {
     does: { as: 'choice', label: 'What is done', options: { set: 'keep', forget: 'forget' } },
-    whose: { as: 'choice', label: 'Whose', options: WHOM },
+    whose: { as: 'choice', label: 'Whose', options: STARTER_OR_NAMED },
     handle: { as: 'text', label: 'The handle', example: '{{ input.handle }}', most: 200 },
     ifFails: IF_FAILS,
   },

@@ -67,7 +67,7 @@ export const HANDLE_THING: ThingShape<HandleBody> = {
         pattern: text(500),
         example: text(HANDLE_LENGTH),
         required: flag,
-        own: text(0, 'everybody has their own'),
+        own: text(0, 'everyone has their own'),
       }),
     },
   },

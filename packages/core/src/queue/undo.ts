@@ -8,7 +8,7 @@ import type { Queue, QueueDecided, QueueDecision, QueueWorld } from './view.js';
 /** What one act did to a queue, so that it can be taken back. */
 export interface Undo {
   readonly queue: string;
-  /** those it concerned, before and after; undefined for somebody who was not in it */
+  /** those it concerned, before and after; undefined for someone who was not in it */
   readonly entries: readonly { readonly before: QueueEntry | undefined; readonly after: QueueEntry }[];
   readonly open: Pick<Queue, 'open' | 'openedAt' | 'joins'>;
   /** whether it opened or closed it */
@@ -32,7 +32,7 @@ export function undoOf(before: Queue, changes: readonly QueueDecided[]): Undo | 
 }
 
 /**
- * Takes an act back: everybody it concerned stands where they stood. Nothing is taken back where
+ * Takes an act back: everyone it concerned stands where they stood. Nothing is taken back where
  * one of them has done something since.
  */
 export function decideUndo(world: QueueWorld, queue: Queue, undo: Undo, asked: AskedOfQueue): QueueDecision {

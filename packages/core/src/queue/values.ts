@@ -20,7 +20,7 @@ export function queueOf({
 /** Those who are named by `queue.list`. */
 const LISTED = 5;
 
-/** What texts are told of a queue and of somebody in it. */
+/** What texts may say of a queue and of someone in it. */
 export interface QueueValuesOf {
   /** the queue meant; undefined for the current one */
   readonly queue: Queue | undefined;

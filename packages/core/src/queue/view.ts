@@ -14,7 +14,7 @@ export interface Queue extends QueueState {
   readonly body: QueueBody;
 }
 
-/** How queues are decided about. Whoever gives the queues gives it, so that what only shows steps does without. */
+/** Decides what a step does in a queue. It comes with the queues, so a page that only shows steps does without. */
 export interface QueueDoing {
   /** Decides what a step asks of a queue. */
   readonly act: (
@@ -47,7 +47,7 @@ export interface QueueView extends QueueDoing {
   /** the viewer who is called that in a game */
   ownerOf(handle: string, text: string): string | undefined;
   holdsBump(viewer: string): boolean;
-  /** what somebody in a queue is called now */
+  /** what someone in a queue is called now */
   nameOf(entry: { readonly viewer: string; readonly name: string }): string;
 }
 

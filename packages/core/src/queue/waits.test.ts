@@ -85,7 +85,7 @@ describe('fairness', () => {
     const fair = fairnessOf(new Map(Object.entries({ ann: 2, bob: 0, cat: 2 })));
     expect(fair).toMatchObject({ queued: 3, turns: 4, without: ['bob'] });
     expect(fairnessInWords(fair)).toBe('Turns were shared fairly evenly');
-    expect(fairnessInWords(fairnessOf(new Map()))).toBe('Nobody has queued yet');
+    expect(fairnessInWords(fairnessOf(new Map()))).toBe('No one has queued yet');
   });
 });
 

@@ -21,7 +21,7 @@ export function paceOf(turns: readonly Turn[]): Pace | undefined {
 }
 
 /**
- * How long somebody waits until they are called, in minutes, from the mean and the spread of the last
+ * How long someone waits until they are called, in minutes, from the mean and the spread of the last
  * ten turns and the size of the party: the turn being played takes what is left of the mean, each
  * round before theirs another, and the spreads of independent rounds add up as their squares do.
  * Up to 10 min it is told to the minute, beyond that to five.

@@ -6,7 +6,7 @@ export const REWARDS_AREA: Area<RewardsTypes> = {
   steps: REWARD_STEPS,
   events: {
     redeemed: {
-      name: 'somebody buys a reward',
+      name: 'someone buys a reward',
       noun: 'a redeemed reward',
       did: ({ message, recipient }) => `redeems ${message}${recipient === '' ? '' : ` for ${recipient}`}`,
       counts: 'paid for it',

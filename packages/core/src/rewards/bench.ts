@@ -33,7 +33,7 @@ export function readBench(
 
 const nameIn = (word: string): string => word.replace(/^@/u, '').replace(/[,:]$/u, '');
 
-/** Why somebody cannot be benched at all. */
+/** Why someone cannot be benched at all. */
 function spares({ spares: roles, never }: Bench, target: ViewerFacts): string | undefined {
   const { name } = target;
   if (target.roles.includes('streamer')) return `${name} runs the show and stays`;
@@ -45,7 +45,7 @@ function spares({ spares: roles, never }: Bench, target: ViewerFacts): string | 
     : undefined;
 }
 
-/** Whether a person keeps somebody from writing, for good or for now. */
+/** Whether a person keeps someone from writing, for good or for now. */
 function held({ id, name }: ViewerFacts, guard: GuardView, at: number): string | undefined {
   const silence = silenceOf(guard.standingOf(id).given, guard.prepared.settings.overlapping, at);
   if (silence === undefined || (silence.by === 'guard' && silence.until !== undefined)) return undefined;

@@ -79,7 +79,7 @@ export function buy(world: RedeemWorld, reward: Reward, wish: Wish, asked: Asked
   };
 }
 
-/** What a reward costs somebody, in whole units; what only a bench of a certain length costs aside. */
+/** What a reward costs someone, in whole units; what only a bench of a certain length costs aside. */
 export function priceFor(
   { purse }: Pick<RedeemWorld, 'purse'>,
   { terms }: Reward,

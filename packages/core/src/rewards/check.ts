@@ -20,7 +20,7 @@ export function rewardFaults(
   // A routine may be empty here: what is bought happens anyway, unless the routine is all there is.
   const faults: Faults = routine.steps.length === 0 ? {} : { ...checkRoutine(routine, about) };
   if (gives === 'routine' && routine.steps.length === 0)
-    faults.steps = 'Add a step: what happens when somebody buys it';
+    faults.steps = 'Add a step: what happens when someone buys it';
   const whole = (place: string, value: number | null, least: number, most: number): void => {
     if (value !== null && !(Number.isInteger(value) && value >= least && value <= most))
       faults[place] =

@@ -28,7 +28,7 @@ const ready = new WeakMap<RewardTerms, PreparedReward>();
 function preparedOf({ rewards }: World, id: string): PreparedReward | undefined {
   const reward = rewards.find(id);
   if (reward === undefined) return undefined;
-  // Whoever gives rewards gives them with their routines.
+  // Rewards come with their routines.
   const prepared = ready.get(reward.terms) ?? prepareReward(reward.id, reward.terms as RewardBody);
   ready.set(reward.terms, prepared);
   return prepared;
@@ -90,7 +90,7 @@ export function sayOf(world: World, redemption: Redemption, { message, line, ...
     now: about.at,
     budgets: [budget],
   });
-  // Whatever somebody wrote around it, the buyer gets their line.
+  // Whatever someone wrote around it, the buyer gets their line.
   const whole = line === undefined || text.includes(line) ? text : `${text} ${line}`;
   return prepareLines(whole, parsed.text.ownStart);
 }
@@ -146,7 +146,7 @@ function shareOut(
   });
 }
 
-/** The timeout somebody bought, beside what holds them already. */
+/** The timeout someone bought, beside what holds them already. */
 function benches(
   { guard }: World,
   { id, target, name, title, viewer }: Redemption,

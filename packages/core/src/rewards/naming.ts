@@ -2,7 +2,7 @@ import { foldName, nearestName, shortened } from '../text/index.js';
 import type { Reward, RewardsView } from './view.js';
 
 /**
- * The reward somebody names at the start of what they type, and what they type after it. Of several
+ * The reward someone names at the start of what they type, and what they type after it. Of several
  * that fit, the longest name is meant.
  */
 export function rewardTyped(

@@ -16,7 +16,7 @@ interface Returning {
   readonly at: number;
   /** why, in words for the streamer */
   readonly note: string;
-  /** nobody has seen the line that was theirs, so that somebody else may get it */
+  /** no one has seen the line that was theirs, so that someone else may get it */
   readonly lineBack: boolean;
   /** the price was given back by hand before */
   readonly paidBack?: boolean;

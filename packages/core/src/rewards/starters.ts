@@ -30,7 +30,7 @@ const priced = (base: number): RewardBody['cost'] => ({ ...BLANK_REWARD.cost, ba
 export const REWARD_STARTERS: readonly RewardStarter[] = [
   starter('bell', 'something happens on stream at once', {
     name: 'Ring the supper bell',
-    description: 'The bell rings, and everybody knows that soup is ready.',
+    description: 'The bell rings, and everyone knows that soup is ready.',
     cost: priced(150),
     cooldown: 60,
     routine: routineOf([{ ...STEP_KINDS.sound.blank('ring'), ifFails: 'stop' }]),
@@ -68,7 +68,7 @@ export const REWARD_STARTERS: readonly RewardStarter[] = [
   }),
   starter('share', 'an amount split among those present', {
     name: 'Share the flint',
-    description: 'Everybody here gets a share.',
+    description: 'Everyone here gets a share.',
     gives: 'share',
     share: 500,
     cost: priced(500),
@@ -77,9 +77,9 @@ export const REWARD_STARTERS: readonly RewardStarter[] = [
       bought: '{{ viewer.name }} empties a pouch by the fire. Help yourselves.',
     },
   }),
-  starter('bench', 'somebody may not write for a while', {
+  starter('bench', 'someone may not write for a while', {
     name: 'Bench a caver',
-    description: 'Somebody sits out for a minute, or for five.',
+    description: 'Someone sits out for a minute, or for five.',
     gives: 'bench',
     viewerCooldown: 600,
     says: {

@@ -5,7 +5,7 @@ import type { Reward } from './view.js';
 
 type Run = StepRunOf<RewardsTypes>;
 
-/** Whoever started it buys a reward. */
+/** The viewer who started it buys a reward. */
 export interface RedeemStep extends StepBase, MayFail {
   readonly kind: 'redeem';
   /** its id, or `named` for the one `typed` begins with */
@@ -18,7 +18,7 @@ const redeem: StepKindOf<RewardsTypes, RedeemStep> = {
   kind: 'redeem',
   group: 'Do',
   verb: 'Redeem',
-  means: 'whoever started it buys a reward',
+  means: 'the viewer who started it buys a reward',
   words: ['reward', 'buy', 'shop', 'spend', 'currency', 'points'],
   blanks: {
     reward: {

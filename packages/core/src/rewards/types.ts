@@ -14,20 +14,20 @@ type Looked = RedeemWorld &
     readonly viewers: Pick<ViewersView, 'known'>;
   };
 
-/** To whom, when, and among whom a purchase is carried out. */
+/** Who a purchase is carried out for, when, and who is present. */
 export interface Delivering {
   /** the buyer */
   readonly viewer: ViewerFacts;
   /** UTC milliseconds */
   readonly at: number;
-  /** those among whom it may be split */
+  /** the viewers it may be split between */
   readonly present: readonly ViewerFacts[];
 }
 
 /** What carrying out a purchase comes to. */
 export type Delivery = FollowDecided<RedemptionChange | PostedChange | PersonActChange, GuardEffect>;
 
-/** Which of a reward's messages is said to whom. */
+/** Which of a reward's messages is said, and who hears it. */
 export interface Speaking extends Omit<Delivering, 'present'> {
   readonly message: RewardMessage;
   /** what is handed over */

@@ -78,7 +78,7 @@ export function rewardValues(world: RedeemWorld, about: RewardValuesOf): Record<
   };
 }
 
-/** What somebody may buy, the cheapest first, with what it costs them. */
+/** What someone may buy, the cheapest first, with what it costs them. */
 function rewardsInWords(
   world: RedeemWorld,
   { viewer, roles, at }: Pick<RewardValuesOf, 'viewer' | 'roles' | 'at'>,

@@ -65,7 +65,7 @@ export interface RewardsView {
   openOf(viewer: string): readonly Redemption[];
   /** whether a line of a list was handed out before, so that nobody else gets it */
   isGiven(list: string, text: string): boolean;
-  /** somebody who was ever here, by name */
+  /** someone who was ever here, by name */
   named(name: string): ViewerFacts | undefined;
   /** the name the bot goes by in the room */
   bot(): string;

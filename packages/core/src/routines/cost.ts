@@ -16,7 +16,7 @@ import { allSteps } from './tree.js';
 /**
  * Whether the texts and conditions of a routine may ask for more than a run may do, so that it
  * would be ended on the way. Measured with every branch taken, the dearest of the texts a step
- * chooses from, and all values empty; a loop over what somebody types is counted when it runs.
+ * chooses from, and all values empty; a loop over what someone types is counted when it runs.
  * What would take longer to measure than a moment lasts is costly too.
  */
 export function isCostly(steps: readonly Step[]): boolean {

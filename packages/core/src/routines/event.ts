@@ -38,7 +38,7 @@ export const LEAST_LIMIT = 100_000_000;
 export function triggerInWords({ event, least, lowestRole, exactly, viewers }: EventTrigger): string {
   const { name, counts, asksWho } = EVENTS[event];
   const who = viewers.map((viewer) => viewer.name).join(' or ');
-  const words = asksWho === true && who !== '' ? name.replace('somebody', who) : name;
+  const words = asksWho === true && who !== '' ? name.replace('someone', who) : name;
   const isAny = lowestRole === 'viewer' && exactly !== true;
   const role = asksWho === true && who === '' && !isAny ? `, ${rolesInWords(lowestRole, exactly)}` : '';
   return counts !== undefined && least > 0
@@ -59,7 +59,7 @@ export function triggerFault({ event, least, lowestRole, viewers }: EventTrigger
     return 'Give a whole number, 0 for any';
   if (event === 'return' && least < 1) return 'Say after how many days, 1 or more';
   if (EVENTS[event].asksWho !== true && (lowestRole !== 'viewer' || viewers.length > 0))
-    return `Whoever does it, ${EVENTS[event].name}; a role or names mean nothing here`;
+    return `Remove the role and the names: “${EVENTS[event].name}” is not about one viewer`;
   if (viewers.length > 100) return 'At most 100 viewers by name';
   if (viewers.some(({ name }) => !/^\S{1,50}$/u.test(name)))
     return 'A viewer’s name is one word of at most 50 characters';

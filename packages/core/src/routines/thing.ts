@@ -27,7 +27,7 @@ export const ROUTINE_THING: ThingShape<NamedRoutineBody> = {
     ...body,
     routine: { ...body.routine, steps: withReferences(body.routine.steps, rename) },
   }),
-  // A trigger that waits for certain people means nothing elsewhere, and without them would mean everybody.
+  // A trigger that waits for certain people means nothing elsewhere, and without them would mean everyone.
   portable: (body) => ({ ...body, triggers: body.triggers.filter(({ viewers }) => viewers.length === 0) }),
   schema: {
     name: 'NamedRoutine',

@@ -79,7 +79,7 @@ describe('a stage', () => {
     expect(late.begins).toBeUndefined();
   });
 
-  test('waits for a page to be there, and does what somebody asks of it', () => {
+  test('waits for a page to be there, and does what someone asks of it', () => {
     const unseen = raised(EMPTY_STAGE, [alert('1'), alert('2')], at(0, false));
     expect(unseen.showing).toBeUndefined();
     const shown = stageAfter(unseen, due(unseen, at(3_000))!);

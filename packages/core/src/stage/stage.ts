@@ -135,7 +135,7 @@ export function due(stage: Stage, moment: StageMoment): StageChange | undefined 
   return change.begins === undefined && change.ended.length === 0 ? undefined : change;
 }
 
-/** What somebody has a stage do. @returns undefined where that changes nothing */
+/** What someone has a stage do. @returns undefined where that changes nothing */
 export function act(
   stage: Stage,
   does: StageDoes,

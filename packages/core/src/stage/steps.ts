@@ -1,14 +1,14 @@
 import {
   IF_FAILS,
   personOf,
-  WHOM,
+  STARTER_OR_NAMED,
   type Blank,
   type MayFail,
   type Outcome,
   type StepBase,
   type StepKindOf,
   type StepRunOf,
-  type Whom,
+  type StarterOrNamed,
 } from '../area/index.js';
 import { amountOfCurrency, standingOf } from '../currency/index.js';
 import { durationInWords, stripControls } from '../text/index.js';
@@ -49,7 +49,7 @@ export interface ShowStep extends OnStage {
   readonly what: (typeof SHOWN)[number];
   /** the id of a picture or video */
   readonly media: string;
-  readonly whose: Whom;
+  readonly whose: StarterOrNamed;
   /** Liquid; empty for none */
   readonly text: string;
   /** seconds; 0 for as long as its video or sound lasts */
@@ -122,7 +122,7 @@ const show: StepKindOf<StagesTypes, ShowStep> = {
     whose: {
       as: 'choice',
       label: 'Whose',
-      options: WHOM,
+      options: STARTER_OR_NAMED,
     },
     text: { as: 'text', label: 'The text', example: '{{ viewer.name }} is here', most: 1_000 },
     seconds: { as: 'number', label: 'For how long', least: 0, most: ALERT_SECONDS, unit: 's' },

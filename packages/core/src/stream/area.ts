@@ -3,9 +3,9 @@ import type { StreamTypes } from './types.js';
 
 export const STREAM_AREA: Area<StreamTypes> = {
   events: {
-    follow: { name: 'somebody follows', noun: 'a follow', did: () => 'follows' },
+    follow: { name: 'someone follows', noun: 'a follow', did: () => 'follows' },
     subscribed: {
-      name: 'somebody subscribes',
+      name: 'someone subscribes',
       noun: 'a subscription',
       did: () => 'subscribes',
     },
@@ -29,13 +29,13 @@ export const STREAM_AREA: Area<StreamTypes> = {
       counts: 'people',
     },
     tip: {
-      name: 'somebody tips',
+      name: 'someone tips',
       noun: 'a tip',
       did: ({ amount }) => `tips ${amount}`,
       counts: 'cents',
     },
     cheer: {
-      name: 'somebody cheers',
+      name: 'someone cheers',
       noun: 'a cheer',
       did: ({ count }) => `cheers with ${times(count, '1 token', 'tokens')}`,
       counts: 'tokens',

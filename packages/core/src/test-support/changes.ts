@@ -269,7 +269,7 @@ const AN_ALERT: Alert = {
 
 const GAME_SEEN = 'g1';
 
-/** Somebody plays a game, which is over with that or goes on. */
+/** Someone plays a game, which is over with that or goes on. */
 function aPlay(
   id: string,
   viewer: string,
@@ -338,7 +338,7 @@ function aRedemption(id: string, viewer: string, state: Redemption['state'], at:
   };
 }
 
-/** Somebody in a queue, at one moment or another. */
+/** Someone in a queue, at one moment or another. */
 function anEntry(viewer: string, act: 'joined' | 'called' | 'done', place: number, at: number): QueueEntry {
   const called = act !== 'joined';
   return {
@@ -422,7 +422,7 @@ export function seen(world: World, { viewers, commands }: Things) {
           if (at > SEEN_AT - LOOK_BACK_MS) last.set(writer, Math.max(at, last.get(writer) ?? at));
       return [own.map(({ id, at }) => `${id} ${String(at)}`).sort(), [...last].sort()];
     }),
-    // When somebody came last is asked only of those who have not come yet.
+    // When someone came last is asked only of those who have not come yet.
     arrived: viewers.map((who) => world.arrivals.has(who) || world.arrivals.last(who)),
     refused: commands.flatMap((each) => viewers.map((who) => world.commands.toldRefusal(each, who))),
     names: [...new Set([...world.counters.names(), ...world.memory.names()])].sort(),

@@ -44,7 +44,7 @@ export function line(text: string, roles: readonly Role[] = [], at = 1_000_000):
   return { id: 'l1', connection: 'irc', viewer: 'v-pebblewren', name: 'pebblewren', roles, text, at };
 }
 
-/** Viewers somebody may name. */
+/** Viewers someone may name. */
 const KNOWN = ['pebblewren', 'quillrush', 'oxbowkid'];
 
 /** Parts of a world, or of its areas. */

@@ -11,7 +11,7 @@ const SAFE =
   /^(?:counter\.\w+(?:\.most)?|command\.uses(?:_by_viewer)?|event\.count|stream\.(?:live|viewers)|(?:viewer|target)\.(?:messages|subscribed_months)|list\.\w+\.(?:lines|left)|random\.percent)$/u;
 
 /**
- * The values in a text of JSON that are not made ready for it: somebody who writes a quotation mark
+ * The values in a text of JSON that are not made ready for it: someone who writes a quotation mark
  * ends the string they stand in, and adds what they like behind it.
  *
  * @param source Liquid that comes to JSON

@@ -20,7 +20,7 @@ export interface ViewerFacts {
   readonly ignored: boolean;
 }
 
-/** Somebody never seen before. */
+/** Someone never seen before. */
 export function strangerFacts(id: string, name: string, roles: readonly Role[], now: number): ViewerFacts {
   return {
     id,

@@ -10,7 +10,7 @@ export function foldNick(nick: string): string {
 
 /**
  * A viewer's identity on a connection: the account the server vouches for, else the
- * folded nick. The two cannot be mistaken for each other, since somebody without an
+ * folded nick. The two cannot be mistaken for each other, since someone without an
  * account may carry a nick that is another's account.
  */
 export function viewerKey(nick: string, account: string | undefined): string {

@@ -190,7 +190,7 @@ const GIVEN: readonly Given[] = [
     group: EVENING,
     season: 455,
     trigger: { name: 'hug' },
-    text: '{{ viewer.name }} hugs {{ input.all | default: "everybody on the rope" }}.',
+    text: '{{ viewer.name }} hugs {{ input.all | default: "everyone on the rope" }}.',
   },
   {
     group: EVENING,

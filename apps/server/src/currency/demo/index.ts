@@ -37,7 +37,7 @@ const BY_HAND = [
   ['siltlark', 400, 2],
 ] as const;
 
-/** The demo's currency: everybody who came was paid while they stayed, by the same code as live. */
+/** The demo's currency: everyone who came was paid while they stayed, by the same code as live. */
 export const currencyPart: MakeDemoPart = (stage) => {
   const held = new Map<Account, Holding>();
   const postings: PostedChange[] = [];

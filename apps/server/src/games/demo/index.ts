@@ -33,12 +33,12 @@ import { DEMO_GAMES, GENEROUS_REELS } from './games.js';
 const SEED = 7_741;
 /** The share of the season after which the reels were put right. */
 const FIXED_AFTER = 0.4;
-/** How many lines it takes, on average, until somebody challenges somebody. */
+/** How many lines it takes, on average, until someone challenges someone. */
 const DUELS = 24;
 /** Milliseconds before the end in which no round is opened. */
 const LAST_MS = 600_000;
 
-/** How many lines of somebody it takes, on average, until they play without being asked by the crowd. */
+/** How many lines of someone it takes, on average, until they play without being asked by the crowd. */
 const PLAYS: readonly (readonly [game: string, lines: number, typed: readonly string[]])[] = [
   [GAME.toss, 3, ['5', '10', '10%', 'half', '20']],
   [GAME.reels, 2, ['5', '5', '10', '20']],
@@ -183,7 +183,7 @@ export const gamesPart: MakeDemoPart = (stage) => {
     },
   };
 
-  /** Now and then somebody challenges another of those who are there, who mostly accepts. */
+  /** Now and then someone challenges another of those who are there, who mostly accepts. */
   function challenge(viewer: ViewerFacts, roles: readonly Role[], since: number): void {
     if (chance.below(DUELS) !== 0) return;
     const others = [...guests.values()].filter(({ id }) => id !== viewer.id);

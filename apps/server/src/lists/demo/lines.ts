@@ -41,10 +41,10 @@ What would the bats say of us?
 Who taught you to wait?
 What is the first thing you do back in daylight?
 If you could take one sense down and leave the others, which?
-What is the longest you have carried something for somebody?
+What is the longest you have carried something for someone?
 Which place on the surface feels most like a cave?
 What would you trade your last dry sock for?
-How would you explain darkness to somebody who never had any?
+How would you explain darkness to someone who never had any?
 Which mistake do you make every single time?
 What is the kindest thing anybody did for you on a rope?
 If the water rose, what would you save first?
@@ -96,7 +96,7 @@ We have two lamps and one of them is an optimist. (quillrush)
 How deep is it? Deep enough to hear your own opinion. (mossmoth)
 The ledge holds three people or one argument.
 I counted the steps twice and got a different cave. (oxbowkid)
-Somebody was here before us and left very small boots. (odalys_tarn)
+Someone was here before us and left very small boots. (odalys_tarn)
 It is only mud until you have to explain it. (siltlark)`;
 
 /** Codes for the map pack; about half of them are sold in the season. */

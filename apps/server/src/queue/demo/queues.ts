@@ -43,7 +43,7 @@ export const LANE_CODE: Handle = {
   own: 'odalys',
 };
 
-/** What somebody is called in a game: made of their name, and nobody else’s. */
+/** What someone is called in a game: made of their name, and nobody else’s. */
 export function handleOf({ id }: Handle, name: string, number: number): string {
   const letters = name.replace(/[^a-z]/gu, '').padEnd(4, 'x');
   return id === ROPE_ID.id

@@ -31,7 +31,7 @@ const DAY = 86_400_000;
 /** How many wait to be handed over when the demo begins. */
 const WAITING = 4;
 
-/** How many lines of somebody it takes, on average, until they buy it without being asked by the crowd. */
+/** How many lines of someone it takes, on average, until they buy it without being asked by the crowd. */
 const BUYS: readonly (readonly [reward: string, lines: number, typed: string])[] = [
   [REWARD.postcard, 90, 'soot'],
   [REWARD.key, 140, ''],
@@ -112,7 +112,7 @@ export const rewardsPart: MakeDemoPart = (stage) => {
     },
   };
 
-  /** What was bought is carried out: the routine is begun, an address is told, somebody sits out. */
+  /** What was bought is carried out: the routine is begun, an address is told, someone sits out. */
   function carryOut(at: number): Due | undefined {
     for (const wanted of wishes.splice(0)) buyNow(stage, wanted);
     for (let one = bought.shift(); one !== undefined; one = bought.shift()) {
@@ -170,7 +170,7 @@ interface Wanted {
   readonly mark: string;
 }
 
-/** Somebody buys a reward, if they can. */
+/** Someone buys a reward, if they can. */
 function buyNow(stage: Stage, { viewer, roles, id, typed, at, mark }: Wanted): void {
   const world = stage.world();
   const reward = world.rewards.find(id);

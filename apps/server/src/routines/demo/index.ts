@@ -28,7 +28,7 @@ export const routinesPart: MakeDemoPart = ({ now, begin, viewerId }) => {
   const counters = new Map<string, CounterState>([['depth', { value: 0, most: 268 }]]);
   const draws = new Map<string, { owner: string; step: string; state: DrawState }>();
   const kept = new Map<string, RememberedRow>();
-  /** What somebody whom the season has seen had remembered before. */
+  /** What was remembered before of someone the season has seen. */
   const keep = (span: KeptSpan, by: string, name: string, text: string, minutes: number): void => {
     const causedBy = viewerId(by);
     if (causedBy === null) return;

@@ -28,7 +28,7 @@ const PLAN: SeasonPlan = {
   ],
 };
 
-/** What somebody had when the season began. */
+/** What someone had when the season began. */
 type Beginning = readonly [viewer: string, earned: number, watchMs: number, messages: number];
 
 /** The demo's seasons: one that ended with awards between its evenings, and the one that is on. */

@@ -31,7 +31,7 @@ export class Guests {
     return this.byAccount.get(viewerKey(name, name));
   }
 
-  /** Somebody by name, new when they were not here yet. */
+  /** Someone by name, new when they were not here yet. */
   meet(name: string, at: number): ViewerRow {
     const known = this.named(name);
     if (known !== undefined) return known;

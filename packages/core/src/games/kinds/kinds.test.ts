@@ -100,7 +100,7 @@ describe('reels', () => {
       ['hits 1', 3, 10],
       ['hits 2', 3, 60],
     ]);
-    // Somebody else begins without any.
+    // Someone else begins without any.
     table.play('quillrush', 'reels', '10');
     expect(results(table).at(-1)?.level).toBe(0);
   });

@@ -247,7 +247,7 @@ export const CAPITAL_EXAMPLES: Examples = {
     'LOL',
     'OK GO',
     'NASA and ESA agree on this',
-    'Good Evening Everybody Here',
+    'Good Evening Everyone Here',
     'こんばんは、みなさん、元気ですか',
     'مساء الخير جميعا يا أصدقاء',
     '12345678901234567890',

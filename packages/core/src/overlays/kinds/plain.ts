@@ -54,7 +54,7 @@ export interface CommandsData {
 export const commands: PieceKind<CommandsData> = {
   kind: 'commands',
   label: 'Command list',
-  means: 'the commands that everybody can use',
+  means: 'the commands that everyone can use',
   blanks: {
     title: { as: 'text', label: 'Title', example: 'Commands', most: 200 },
     most: { as: 'number', label: 'How many', least: 1, most: 40 },

@@ -36,7 +36,7 @@ export const say: OwnKind<SayStep> = {
   kind: 'say',
   group: 'Say',
   verb: 'Say',
-  means: 'a text in chat, for everybody',
+  means: 'a text in chat, for everyone',
   words: ['message', 'chat', 'text', 'write'],
   blanks: BLANKS,
   speaks: true,

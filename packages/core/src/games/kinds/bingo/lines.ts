@@ -8,7 +8,7 @@ export const LINES: Readonly<Record<string, LineShape>> = {
     ],
   },
   card: {
-    label: 'Somebody draws a card, told to them alone',
+    label: 'Someone draws a card, told to them alone',
     texts: ['Your card for {{ game.name }}: {{ game.result }}.'],
   },
   called: {

@@ -32,7 +32,7 @@ function partOf(settings: Boss, part: number): readonly [from: number, to: numbe
 export const boss = gameKind<Boss, State>({
   kind: 'boss',
   name: 'Boss',
-  means: 'everybody wears down one enemy together; if it falls, the pot is split by damage done',
+  means: 'everyone wears down one enemy together; if it falls, the pot is split by damage done',
   words: ['monster', 'enemy', 'fight', 'health', 'attack'],
   staked: 'price',
   typed: 'text',
@@ -96,7 +96,7 @@ export const boss = gameKind<Boss, State>({
       pot + settings.bonus,
       fighters.map((each) => damage[each] ?? 0),
     );
-    // What somebody gets stands with the last of their attacks.
+    // What someone gets stands with the last of their attacks.
     const last = new Map(plays.map((play) => [play.viewer, play.n]));
     const ends = plays.map((play): PlayEnd => {
       const isLast = last.get(play.viewer) === play.n;

@@ -2,7 +2,7 @@ import type { LineShape } from '../../kind.js';
 
 export const LINES: Readonly<Record<string, LineShape>> = {
   challenged: {
-    label: 'Somebody is challenged',
+    label: 'Someone is challenged',
     texts: [
       '{{ game.rival }}: {{ viewer.name }} stands at the other end of the rope bridge with {{ game.stake | amount: currency }}. {{ game.type }} accept, or decline, within {{ game.time }}.',
       '{{ viewer.name }} rolls up a sleeve and looks at {{ game.rival }}. {{ game.stake | amount: currency }} each: {{ game.type }} accept, or decline.',

@@ -11,7 +11,7 @@ interface Expedition extends Settings {
   /** the chance to come back, by the size of the crew from which it holds */
   readonly crew: readonly Row[];
   readonly fate: 'each' | 'all';
-  /** multiples of the stake within which what somebody brings back lies */
+  /** multiples of the stake within which what someone brings back lies */
   readonly least: number;
   readonly most: number;
 }
@@ -43,7 +43,7 @@ function factor({ least, most }: Expedition, chance: Chance): number {
 export const expedition = gameKind<Expedition, State>({
   kind: 'expedition',
   name: 'Expedition',
-  means: 'a crew sets out together; not everybody comes back with something',
+  means: 'a crew sets out together; not everyone comes back with something',
   words: ['heist', 'adventure', 'crew', 'raid', 'group'],
   staked: 'amount',
   typed: 'stake',
@@ -100,7 +100,7 @@ export const expedition = gameKind<Expedition, State>({
     ...(most < least ? { most: 'It is less than the least' } : {}),
     ...(crew.some(({ from }) => from === 1)
       ? {}
-      : { crew: 'Say what the chance is of somebody alone: from 1' }),
+      : { crew: 'Say what the chance is of someone alone: from 1' }),
     ...(new Set(crew.map(({ from }) => from)).size < crew.length
       ? { crew: 'Each size stands here once' }
       : {}),

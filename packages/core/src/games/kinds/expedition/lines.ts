@@ -5,7 +5,7 @@ const ONE_OR_CREW =
 
 export const LINES: Readonly<Record<string, LineShape>> = {
   opened: {
-    label: 'Somebody sets out',
+    label: 'Someone sets out',
     texts: [
       '{{ viewer.name }} ties on for {{ game.name }} with {{ game.stake | amount: currency }}. Type {{ game.type }} and a stake to come along; the rope goes down in {{ game.time }}.',
       'A lamp is lit at the top of the shaft: {{ viewer.name }} is going down. {{ game.type }} within {{ game.time }} puts you on the same rope.',
@@ -49,9 +49,9 @@ export const LINES: Readonly<Record<string, LineShape>> = {
     ],
   },
   'end-well': {
-    label: 'Everybody comes back',
+    label: 'Everyone comes back',
     texts: [
-      'Everybody comes back: {{ game.winners }}.',
+      'Everyone comes back: {{ game.winners }}.',
       'All lamps return to the surface: {{ game.winners }}.',
     ],
   },
@@ -61,6 +61,6 @@ export const LINES: Readonly<Record<string, LineShape>> = {
   },
   'end-badly': {
     label: 'Nobody brings anything back',
-    texts: ['Everybody is safe, and {{ game.pot | amount: currency }} are not.'],
+    texts: ['Everyone is safe, and {{ game.pot | amount: currency }} are not.'],
   },
 };

@@ -20,7 +20,7 @@ export const LINES: Readonly<Record<string, LineShape>> = {
     texts: ['The chalk says {{ game.result }}. {{ game.pot | amount: currency }} by now.'],
   },
   won: {
-    label: 'Somebody is right',
+    label: 'Someone is right',
     texts: [
       '{{ viewer.name }} wipes the dust off: {{ game.result }}. {{ game.pays | amount: currency }} are theirs.',
     ],

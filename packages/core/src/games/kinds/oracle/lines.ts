@@ -7,7 +7,7 @@ const ANSWERS = [
   'Only if you pack dry socks.',
   'The bats nod.',
   'The bats would rather not say.',
-  'It is written on the wall, in somebody else’s survey.',
+  'It is written on the wall, in someone else’s survey.',
   'Follow the draught; it knows.',
   'Not before supper.',
   'Yes, and bring rope.',

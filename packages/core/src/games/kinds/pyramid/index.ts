@@ -14,7 +14,7 @@ interface Pyramid extends Settings {
 export const pyramid = gameKind<Pyramid, Record<string, never>>({
   kind: 'pyramid',
   name: 'Pyramid',
-  means: 'notices when somebody builds one word or emote up and down over several messages',
+  means: 'notices when someone builds one word or emote up and down over several messages',
   words: ['emote', 'build', 'combo', 'tower'],
   staked: 'nothing',
   typed: 'text',

@@ -8,7 +8,7 @@ export const LINES: Readonly<Record<string, LineShape>> = {
     ],
   },
   won: {
-    label: 'Somebody wins',
+    label: 'Someone wins',
     texts: [
       'The pebble hops, rolls and lies still on {{ game.result }}: {{ game.winners }}.',
       '{{ game.result }}. The table pays {{ game.winners }}.',
