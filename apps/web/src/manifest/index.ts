@@ -1,6 +1,6 @@
 export { thing, withThings, type ThingPlace } from './things.js';
 export { useAnyName, useNames, useReferables } from './use-names.js';
-export { usePlaceOf, type PlaceOf } from './use-place-of.js';
+export { usePlaceOf } from './use-place-of.js';
 export { AreaParts } from './area-parts.js';
 export { Areas, useAreas } from './areas.js';
 export type {

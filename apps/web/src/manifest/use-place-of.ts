@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useAreas } from './areas.js';
 
 /** Where one of a kind is edited, by its id; undefined for a kind that has no page of its own. */
-export type PlaceOf = (kind: ReferenceKind, id: string) => string | undefined;
+type PlaceOf = (kind: ReferenceKind, id: string) => string | undefined;
 
 /** Where things are edited, as areas say it. */
 export function usePlaceOf(): PlaceOf {
