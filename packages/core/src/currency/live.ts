@@ -1,6 +1,6 @@
 import type { LiveArea } from '../area/index.js';
 import { NO_PURSE } from './purse.js';
-import { refundOf, type Paid } from './refund.js';
+import { refundOf, type PaidRun } from './refund.js';
 import { POSTED, RANKED } from './slices.js';
 import type { CurrencyTypes } from './types.js';
 import { CURRENCY_VALUES, HOLDING_VALUES } from './reference.js';
@@ -15,7 +15,7 @@ export const CURRENCY_LIVE: LiveArea<CurrencyTypes> = {
   fillPerson: (of, { world }) => holdingValues(of, world.purse),
   /** A price nothing was carried out for is given back. */
   whenRunEnds(run) {
-    const change = refundOf({ ...run, paid: run.paid as Paid | undefined }, run.world.purse, run.at);
+    const change = refundOf(run as PaidRun, run.world.purse, run.at);
     if (change === undefined) return undefined;
     const note = {
       rule: 'Nothing was carried out',

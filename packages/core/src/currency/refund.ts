@@ -5,7 +5,8 @@ import { balancesOf, type PurseView } from './purse.js';
 /** What the price of a run was taken by. */
 export type Paid = Pick<PostedChange, 'key' | 'cause' | 'entries' | 'earns'>;
 
-interface PaidRun {
+/** A run, and what was paid for it. */
+export interface PaidRun {
   readonly id: string;
   readonly owner: string;
   readonly occasion: Pick<OccasionBase, 'viewer'>;

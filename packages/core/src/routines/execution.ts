@@ -123,13 +123,22 @@ export class Execution implements OwnRun {
   /** Does what follows in any area from its end. */
   settle(): void {
     if (this.ended === undefined) return;
-    const { id, owner, paid } = this.begun;
     for (const whenRunEnds of WHEN_RUN_ENDS) {
-      const { occasion, world, changes, carriedOut, notShown, at } = this;
+      // Each sees what the one before it changed. No spreads here: every command ends a run, and they
+      // took longer than all the rest of it.
       const ending = whenRunEnds({
-        ...this.ended,
-        ...{ id, owner, paid, occasion, world, changes, carriedOut, notShown, at },
-        lines: (source) => this.linesOf(source),
+        how: this.ended.how,
+        words: this.ended.words,
+        id: this.begun.id,
+        owner: this.begun.owner,
+        paid: this.begun.paid,
+        occasion: this.occasion,
+        world: this.world,
+        changes: this.changes,
+        carriedOut: this.carriedOut,
+        notShown: this.notShown,
+        at: this.at,
+        lines: this.linesOf,
       });
       if (ending === undefined) continue;
       for (const change of ending.changes) this.change(change);
@@ -139,11 +148,11 @@ export class Execution implements OwnRun {
   }
 
   /** A text that is not one of its own, as lines ready for chat. */
-  private linesOf(source: string): readonly string[] {
+  private readonly linesOf = (source: string): readonly string[] => {
     const parsed = parseText(source);
     if ('fault' in parsed) return [];
     return prepareLines(renderText(parsed.text, this.scope()).text, parsed.text.ownStart);
-  }
+  };
 
   /** What remains, when it continues later. */
   state(): RunState | undefined {
