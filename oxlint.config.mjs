@@ -39,6 +39,7 @@ const ORDER = {
   server: [
     'log',
     'configuration',
+    'vault',
     'database',
     'csv',
     'jobs',

@@ -26,7 +26,7 @@ export class EventsController {
       throw new Problem(503, 'Events are not taken', 'Set GULLY_EVENTS_SECRET, and sign them with it.');
     const body: unknown = request.body;
     const bytes = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
-    const fault = signatureFault(secret, request.headers, bytes, Date.now());
+    const fault = signatureFault(secret, request.headers, bytes);
     if (fault !== undefined) throw new Problem(401, 'The event is not taken', `${fault}.`);
     return { receipt: await this.events.take(readEvent(bytes)) };
   }

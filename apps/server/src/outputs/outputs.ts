@@ -1,6 +1,7 @@
-import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
+import writeFileAtomic from 'write-file-atomic';
 import { wordFault } from '@gully/core/routines';
 import { Environment } from '../configuration/index.js';
 import { Performers } from '../live/index.js';
@@ -34,7 +35,7 @@ export class Outputs {
     return join(this.environment.GULLY_DATA_DIR, 'outputs');
   }
 
-  /** Writes a file whole: whoever reads it sees the old text or the new. @returns why it could not, or undefined */
+  /** Writes a file whole: a reader sees the old text or the new. @returns why it could not, or undefined */
   async write(name: string, text: string): Promise<string | undefined> {
     const fault = wordFault(name, 'output');
     if (fault !== undefined) return fault;
@@ -83,9 +84,7 @@ export class Outputs {
 
   private async put(name: string, text: string): Promise<void> {
     await mkdir(this.folder, { recursive: true });
-    const path = join(this.folder, `${name}.txt`);
-    await writeFile(`${path}.new`, text, 'utf8');
-    await rename(`${path}.new`, path);
+    await writeFileAtomic(join(this.folder, `${name}.txt`), text);
     this.news.publish('output', { name });
   }
 }

