@@ -37,6 +37,7 @@ const ORDER = {
     'connection',
   ],
   server: [
+    'signals',
     'log',
     'configuration',
     'vault',

@@ -1,10 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { BLANK_CAIRN, cairnFaults, CAIRNS_LIMIT, type CairnBody, type StonesChange } from '@gully/core/cairn';
-import type { World } from '@gully/core/channel';
-import type { Faults } from '@gully/core/routines';
+import { BLANK_CAIRN, cairnFaults, CAIRNS_LIMIT, type StonesChange } from '@gully/core/cairn';
 import type { EntityManager } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
-import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
+import { bodied, ThingParts, Things, type Bodied } from '../things/index.js';
 import { CairnRow, StonesRow } from './rows.js';
 import { CairnBodyDto } from './views.js';
 
@@ -12,13 +10,20 @@ export type StoredCairn = Bodied<'cairn'>;
 
 /** Cairns with the stones on them; all of it in memory, as on disk. */
 @Injectable()
-export class CairnsService extends BodyThings<'cairn'> {
-  protected readonly most = CAIRNS_LIMIT;
-  protected readonly bodyShape = CairnBodyDto;
+export class CairnsService extends Things<'cairn', StoredCairn> {
   private readonly counts = new Map<string, number>();
 
   constructor(parts: ThingParts, world: ChannelWorld, keepers: Keepers) {
-    super('cairn', parts, CairnRow, BLANK_CAIRN);
+    super(parts, {
+      ...bodied('cairn', parts, CairnRow, BLANK_CAIRN),
+      most: CAIRNS_LIMIT,
+      bodyShape: CairnBodyDto,
+      faultsOf: (cairn) => cairnFaults(cairn),
+      inForce: (now, id, body) => {
+        const others = now.cairns.all().filter((each) => each.id !== id);
+        return { ...now, cairns: { all: () => [...others, { ...body, id, stones: this.stonesOn(id) }] } };
+      },
+    });
     world.add('cairns', { look: () => ({ all: () => this.withStones() }) });
     keepers.add({
       kinds: ['stones'],
@@ -39,13 +44,6 @@ export class CairnsService extends BodyThings<'cairn'> {
 
   stonesOn(cairn: string): number {
     return this.counts.get(cairn) ?? 0;
-  }
-  inForce(world: World, id: string, body: CairnBody): World {
-    const others = world.cairns.all().filter((each) => each.id !== id);
-    return { ...world, cairns: { all: () => [...others, { ...body, id, stones: this.stonesOn(id) }] } };
-  }
-  protected faultsOf(cairn: StoredCairn): Faults {
-    return cairnFaults(cairn);
   }
 
   private withStones() {

@@ -1,24 +1,23 @@
 import { Injectable } from '@nestjs/common';
 import {
   checkCommand,
+  commandBody,
   commandDoing,
   commandsByRole,
-  commandBody,
   openCommands,
   tidyCommand,
   titleOf,
   type CommandBody,
 } from '@gully/core/commands';
 import type { World } from '@gully/core/channel';
-import { countersOf, withNames, wordsOf, type Faults, type Surroundings } from '@gully/core/routines';
+import { countersOf, withNames, wordsOf } from '@gully/core/routines';
 import type { NamedViewer } from '@gully/core/viewers';
 import { In } from 'typeorm';
-import { type EntityManager } from '../database/index.js';
-import { CommandRow } from './rows.js';
 import { Calls } from '../routines/index.js';
-import { ThingParts, Things, type Head } from '../things/index.js';
+import { ThingParts, Things } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
 import { CommandsStore, routinesOfRows } from './commands.store.js';
+import { CommandRow } from './rows.js';
 import { completeBody, fromRow, type StoredCommand } from './stored.js';
 import { CommandBodyDto, type CommandDto } from './views.js';
 import { writeTogether } from './writing.js';
@@ -26,55 +25,56 @@ import { writeTogether } from './writing.js';
 /** Makes, changes, removes and puts back commands. */
 @Injectable()
 export class CommandsService extends Things<'command', StoredCommand> {
-  /** the list is sent whole, so it has a bound */
-  protected readonly most = 2_000;
-  protected readonly bodyShape = CommandBodyDto;
-
   constructor(
     parts: ThingParts,
     private readonly store: CommandsStore,
-    private readonly calls: Calls,
-    private readonly viewers: ViewersService,
+    calls: Calls,
+    viewers: ViewersService,
   ) {
-    super('command', parts);
-  }
-
-  private checked:
-    { readonly together: readonly StoredCommand[]; readonly all: readonly StoredCommand[] } | undefined;
-
-  all(): readonly StoredCommand[] {
-    return this.store.all();
-  }
-  find(id: string): StoredCommand | undefined {
-    return this.store.find(id);
-  }
-  bodyOf(command: StoredCommand): CommandBody {
-    return commandBody(command);
-  }
-  made(body: CommandBody, head: Head, before: StoredCommand | undefined): StoredCommand {
-    const { uses = 0, lastUse = null } = before ?? {};
-    return { ...commandBody(body), ...head, uses, lastUse, unreadable: undefined };
-  }
-  readBody(given: object): CommandBody {
-    return commandBody(given as CommandBody);
-  }
-  inForce(world: World, id: string, body: CommandBody): World {
-    const command = { ...tidyCommand(body, this.store.prefix), id };
-    const index = this.store.indexWith(world.commands.index, command);
-    const { routine } = command;
-    return {
-      ...withNames(world, { counters: countersOf(routine), words: wordsOf(routine) }),
-      commands: {
-        ...world.commands,
-        index,
-        openTo: (who, roles) => openCommands(index, who, roles),
-        byRole: () => commandsByRole(index),
-        doing: (like) => commandDoing(index, like),
+    const withAllOthers = allOthersOf(store);
+    super(parts, {
+      kind: 'command',
+      // The list is sent whole, so it has a bound.
+      most: 2_000,
+      bodyShape: CommandBodyDto,
+      bodyOf: commandBody,
+      made: (body, head, before) => {
+        const { uses = 0, lastUse = null } = before ?? {};
+        return { ...commandBody(body), ...head, uses, lastUse, unreadable: undefined };
       },
-    };
-  }
-  override titleOf(command: StoredCommand): string {
-    return titleOf(command, this.store.prefix);
+      completed: completeBody,
+      // With named viewers bound to who they are.
+      tidied: async (given) => {
+        const body = tidyCommand(commandBody(given), store.prefix);
+        const { always, never } = body.gates;
+        const bound = await viewers.bind([...always, ...never]);
+        const bind = (named: NamedViewer): NamedViewer => bound.get(named) ?? named;
+        return { ...body, gates: { ...body.gates, always: always.map(bind), never: never.map(bind) } };
+      },
+      titleOf: (command) => titleOf(command, store.prefix),
+      current: (command) => this.view(command),
+      faultsOf: (command, { together, about }) => {
+        const faults = checkCommand(command, withAllOthers(together), store.prefix, about);
+        const circle = calls.faultOf(command.id, titleOf(command, store.prefix), command.routine);
+        if (circle !== undefined) faults.steps = circle;
+        return faults;
+      },
+      inForce: (world, id, body) => withDraft(world, id, body, store),
+      store: {
+        all: () => store.all(),
+        find: (id) => store.find(id),
+        onDisk: async (ids) => {
+          const { read } = parts.database;
+          const rows = await read.findBy(CommandRow, { id: In([...ids]) });
+          const routines = await routinesOfRows(read, rows);
+          return rows.map((row) => fromRow(row, routines.get(row.routineId)));
+        },
+        write: writeTogether,
+        put: (commands) => {
+          store.put(commands);
+        },
+      },
+    });
   }
 
   view(command: StoredCommand): CommandDto {
@@ -90,49 +90,32 @@ export class CommandsService extends Things<'command', StoredCommand> {
       fault: this.store.faultOf(id) ?? null,
     };
   }
+}
 
-  /** Tidied, and with named viewers bound to who they are. */
-  protected async tidied(given: CommandBody): Promise<CommandBody> {
-    const body = tidyCommand(commandBody(given), this.store.prefix);
-    const { always, never } = body.gates;
-    const bound = await this.viewers.bind([...always, ...never]);
-    const bind = (named: NamedViewer): NamedViewer => bound.get(named) ?? named;
-    return { ...body, gates: { ...body.gates, always: always.map(bind), never: never.map(bind) } };
-  }
-  protected faultsOf(
-    command: StoredCommand,
-    together: readonly StoredCommand[],
-    about: Surroundings,
-  ): Faults {
-    const faults = checkCommand(command, this.withAllOthers(together), this.store.prefix, about);
-    const circle = this.calls.faultOf(command.id, this.titleOf(command), command.routine);
-    if (circle !== undefined) faults.steps = circle;
-    return faults;
-  }
-  /** Those that are saved together with all others; made once for all of them. */
-  private withAllOthers(together: readonly StoredCommand[]): readonly StoredCommand[] {
-    if (this.checked?.together === together) return this.checked.all;
+/** Those that are saved together with all others; made once for all of them. */
+function allOthersOf(store: CommandsStore): (together: readonly StoredCommand[]) => readonly StoredCommand[] {
+  let made: { readonly together: unknown; readonly all: readonly StoredCommand[] } | undefined;
+  return (together) => {
+    if (made?.together === together) return made.all;
     const ids = new Set(together.map(({ id }) => id));
-    const all = [...this.store.all().filter(({ id }) => !ids.has(id)), ...together];
-    this.checked = { together, all };
+    const all = [...store.all().filter(({ id }) => !ids.has(id)), ...together];
+    made = { together, all };
     return all;
-  }
-  protected completed(body: Partial<CommandBody>): CommandBody {
-    return completeBody(body);
-  }
-  protected async deleted(ids: readonly string[]): Promise<StoredCommand[]> {
-    const { read } = this.parts.database;
-    const rows = await read.findBy(CommandRow, { id: In([...ids]) });
-    const routines = await routinesOfRows(read, rows);
-    return rows.map((row) => fromRow(row, routines.get(row.routineId)));
-  }
-  protected writeRows(manager: EntityManager, commands: readonly StoredCommand[]): Promise<void> {
-    return writeTogether(manager, commands);
-  }
-  protected put(commands: readonly StoredCommand[]): void {
-    this.store.put(commands);
-  }
-  protected current(command: StoredCommand): object {
-    return this.view(command);
-  }
+  };
+}
+
+function withDraft(world: World, id: string, body: CommandBody, store: CommandsStore): World {
+  const command = { ...tidyCommand(body, store.prefix), id };
+  const index = store.indexWith(world.commands.index, command);
+  const { routine } = command;
+  return {
+    ...withNames(world, { counters: countersOf(routine), words: wordsOf(routine) }),
+    commands: {
+      ...world.commands,
+      index,
+      openTo: (who, roles) => openCommands(index, who, roles),
+      byRole: () => commandsByRole(index),
+      doing: (like) => commandDoing(index, like),
+    },
+  };
 }

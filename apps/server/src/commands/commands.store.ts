@@ -26,6 +26,7 @@ import { NewsService } from '../news/index.js';
 import { CountersStore, MemoryStore } from '../routines/index.js';
 import { PREFIX, SettingsService } from '../settings/index.js';
 import { ViewersService } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 import { namesIn } from './names-in.js';
 import { fromRow, type StoredCommand } from './stored.js';
 import { Uses } from './uses.js';
@@ -49,7 +50,9 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   private readonly refused = new Map<string, number>();
   /** commands used since pages were last told */
   private readonly used = new Set<string>();
-  private telling: NodeJS.Timeout | undefined;
+  private readonly usesTold = new Soon(TELL_MS, () => {
+    this.tellUses();
+  });
   /** viewers that were merged into another, by id */
   private merged = new Map<string, string>();
 
@@ -86,7 +89,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
-    clearTimeout(this.telling);
+    this.usesTold.stop();
   }
 
   async onModuleInit(): Promise<void> {
@@ -207,18 +210,19 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
   /** Pages are told how often commands were used, many of them together. */
   private tellSoon(id: string): void {
     this.used.add(id);
-    this.telling ??= setTimeout(() => {
-      this.telling = undefined;
-      const counts = [...this.used].flatMap((each): CommandCounts[] => {
-        const command = this.find(each);
-        if (command === undefined) return [];
-        const { uses, lastUse } = command;
-        const at = lastUse === null ? null : new Date(lastUse).toISOString();
-        return [{ id: each, uses, usesLastWeek: this.lastWeek(each), lastUse: at }];
-      });
-      this.used.clear();
-      this.news.publish('uses', { counts });
-    }, TELL_MS).unref();
+    this.usesTold.ask();
+  }
+
+  private tellUses(): void {
+    const counts = [...this.used].flatMap((each): CommandCounts[] => {
+      const command = this.find(each);
+      if (command === undefined) return [];
+      const { uses, lastUse } = command;
+      const at = lastUse === null ? null : new Date(lastUse).toISOString();
+      return [{ id: each, uses, usesLastWeek: this.lastWeek(each), lastUse: at }];
+    });
+    this.used.clear();
+    this.news.publish('uses', { counts });
   }
 
   /** Takes a change into account at once, so that the next message of the same moment meets the cooldown. */

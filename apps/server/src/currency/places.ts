@@ -5,6 +5,7 @@ import { LedgerStore } from '../ledger/index.js';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { ViewersService } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 
 /** How soon they are read again after currency moved, in milliseconds. */
 const SOON_MS = 500;
@@ -37,7 +38,10 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
   private moved = new Map<string, Moved>();
   /** while they are read: what has moved since that began */
   private collecting: Map<string, Moved> | undefined;
-  private due: NodeJS.Timeout | undefined;
+  private readonly due = new Soon(
+    () => Math.max(SOON_MS, this.tookMs * RESTS),
+    () => void this.read(),
+  );
   private reading: Promise<void> | undefined;
   private tookMs = 0;
 
@@ -55,14 +59,14 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
     });
     // Viewers who were merged, erased or set to be ignored take no place.
     this.viewers.subscribe(() => {
-      this.soon();
+      this.due.ask();
       return Promise.resolve();
     });
     await this.read();
   }
 
   onModuleDestroy(): void {
-    clearTimeout(this.due);
+    this.due.stop();
   }
 
   /** The place a balance takes, from 1; those with as much share it. */
@@ -91,8 +95,7 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Reads them again. Never rejects. */
   read(): Promise<void> {
-    clearTimeout(this.due);
-    this.due = undefined;
+    this.due.forget();
     this.reading ??= this.readOnce().finally(() => {
       this.reading = undefined;
     });
@@ -132,7 +135,7 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
         }
     // So many are read again rather than laid over one by one.
     if (sums.size <= LAID_OVER) for (const [viewer, by] of sums) this.lay(viewer, by);
-    this.soon();
+    this.due.ask();
   }
 
   private lay(viewer: string, by: number): void {
@@ -141,16 +144,6 @@ export class Places implements OnApplicationBootstrap, OnModuleDestroy {
     if (now === undefined || row?.bot === true || row?.ignored === true || row?.role === 'streamer') return;
     for (const moved of [this.moved, this.collecting])
       moved?.set(viewer, { before: moved.get(viewer)?.before ?? now - by, now });
-  }
-
-  private soon(): void {
-    this.due ??= setTimeout(
-      () => {
-        this.due = undefined;
-        void this.read();
-      },
-      Math.max(SOON_MS, this.tookMs * RESTS),
-    ).unref();
   }
 }
 

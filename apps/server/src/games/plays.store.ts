@@ -14,6 +14,7 @@ import { Database } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { factsOf, ViewerParts, ViewersService } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 import { GamesService } from './games.service.js';
 import { eraseFromGames, joinInGames, partInGames } from './merging.js';
 import {
@@ -43,7 +44,10 @@ export class PlaysStore implements OnModuleInit {
   private readonly lastOver = new Map<string, number>();
   private readonly told = new Set<string>();
   private heard: readonly Heard[] = [];
-  private telling: NodeJS.Timeout | undefined;
+  private readonly pagesTold = new Soon(TELL_MS, () => {
+    this.news.publish('game', { ids: [...this.told] });
+    this.told.clear();
+  });
 
   constructor(
     private readonly database: Database,
@@ -165,11 +169,7 @@ export class PlaysStore implements OnModuleInit {
 
   private tellSoon(changes: readonly PlayedChange[]): void {
     for (const { round } of changes) this.told.add(round.game);
-    this.telling ??= setTimeout(() => {
-      this.telling = undefined;
-      this.news.publish('game', { ids: [...this.told] });
-      this.told.clear();
-    }, TELL_MS).unref();
+    this.pagesTold.ask();
   }
 
   private async reload(): Promise<void> {

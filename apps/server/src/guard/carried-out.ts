@@ -4,6 +4,7 @@ import { ChatLog } from '../chat/index.js';
 import { Batch, Database } from '../database/index.js';
 import type { EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
+import { Listeners } from '../signals/index.js';
 import { CatchNews } from './catch-news.js';
 import { GuardStore } from './guard.store.js';
 import { CatchRow } from './rows.js';
@@ -32,7 +33,7 @@ export interface Unfinished {
 export class CarriedOut {
   private readonly told: Batch<Told>;
   private readonly gone: Batch<string>;
-  private readonly followers: Follower[] = [];
+  private readonly listeners = new Listeners<Parameters<Follower>>();
 
   constructor(
     private readonly database: Database,
@@ -68,8 +69,8 @@ export class CarriedOut {
   }
 
   /** Is told of what becomes of anything that keeps someone from writing. */
-  follow(follower: Follower): void {
-    this.followers.push(follower);
+  follow(listener: Follower): void {
+    this.listeners.add(listener);
   }
 
   /** What came of a part of a catch’s consequence. */
@@ -80,7 +81,7 @@ export class CarriedOut {
     this.told.add({ id, part, note, ...(failed === undefined ? {} : { failed }) });
     if (part !== 'viewer') return;
     if (failed === true) this.store.withdraw(id);
-    for (const follower of this.followers) follower(id, failed === true ? note : undefined);
+    this.listeners.tell(id, failed === true ? note : undefined);
   }
 
   /** Lines that the server was told to take out. */

@@ -232,8 +232,9 @@ test('a timeout for someone who has left is kept by its mask, and one on a plain
   await eye.until(/ MODE #lanternhour \+b cheap_ropes_4u!/u);
   const [row] = await until(async () => {
     const all = await rows(gully);
-    return all[0]?.note.includes('cannot remove') === true ? all : undefined;
-  }, 'what became of it');
+    // What became of the message and of its author is told apart, in either order.
+    return all[0]?.note.includes('cannot remove') === true && all[0].state === 'done' ? all : undefined;
+  }, 'what became of both');
   expect(row).toMatchObject({ state: 'done', silenced: true });
   expect(row?.note).toMatch(/this chat room cannot remove messages/u);
 });

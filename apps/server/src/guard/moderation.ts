@@ -6,6 +6,7 @@ import { Environment } from '../configuration/index.js';
 import { Database } from '../database/index.js';
 import { ChannelWorld, Performers, type EffectOf } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
+import { Alarm } from '../signals/index.js';
 import { ActQueue, type Act } from './act-queue.js';
 import { CarriedOut } from './carried-out.js';
 import { Unconfirmed } from './unconfirmed.js';
@@ -42,7 +43,12 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   );
   private readonly window = new RateWindow();
   private timer: NodeJS.Timeout | undefined;
-  private clock: NodeJS.Timeout | undefined;
+  private readonly clock = new Alarm(() => {
+    this.watch().catch((error: unknown) => {
+      this.log.error({ error }, 'what is to be lifted could not be read');
+      this.clock.set(Date.now() + AGAIN_MS);
+    });
+  });
   private draining: Promise<void> | undefined;
 
   constructor(
@@ -90,7 +96,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
 
   async onApplicationShutdown(): Promise<void> {
     clearTimeout(this.timer);
-    clearTimeout(this.clock);
+    this.clock.stop();
     await this.draining;
   }
 
@@ -267,7 +273,6 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
 
   /** Lifts timeouts that are over, also those that ended while Gully was off. */
   private async watch(): Promise<void> {
-    clearTimeout(this.clock);
     const rows = await this.database.read.query<SilenceRow[]>(
       'SELECT viewer_id AS viewerId, name, until FROM silences WHERE until IS NOT NULL ORDER BY until LIMIT 50',
     );
@@ -276,18 +281,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       if (until !== null && until <= now && !this.isUnderway(viewerId))
         this.lift({ kind: 'lift', id: viewerId, viewer: viewerId, name });
     const next = rows.find(({ until }) => until !== null && until > now)?.until;
-    if (next === undefined || next === null) return;
-    // Timers of Node hold 24 days at most.
-    this.watchIn(Math.min(next - now, 86_400_000));
-  }
-
-  private watchIn(ms: number): void {
-    this.clock = setTimeout(() => {
-      this.watch().catch((error: unknown) => {
-        this.log.error({ error }, 'what is to be lifted could not be read');
-        this.watchIn(AGAIN_MS);
-      });
-    }, ms).unref();
+    this.clock.set(next ?? Infinity);
   }
 }
 

@@ -12,6 +12,7 @@ import { breather, Database, type Pause } from '../database/index.js';
 import { Keepers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { ViewerParts } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 import { joinAccounts, partAccounts } from './merging.js';
 import { accountOf, writePostings, type AccountIds } from './writing.js';
 
@@ -45,7 +46,9 @@ export class LedgerStore implements OnModuleInit {
   private readonly askedAt = new Map<Account, number>();
   /** let go of whenever memory is read again, as after a write that failed */
   private readonly ids: AccountIds = new Map();
-  private telling: NodeJS.Timeout | undefined;
+  private readonly told = new Soon(TELL_MS, () => {
+    this.news.publish('ledger', { at: Date.now() });
+  });
 
   constructor(
     private readonly database: Database,
@@ -62,7 +65,7 @@ export class LedgerStore implements OnModuleInit {
       },
       write: (manager, changes) => writePostings(manager, changes, this.ids),
       written: () => {
-        this.tellSoon();
+        this.told.ask();
       },
       reload: () => this.reload(),
       reread: () => this.reread(),
@@ -156,13 +159,6 @@ export class LedgerStore implements OnModuleInit {
     const known = [...this.held.keys()].flatMap((account) => viewerOfAccount(account) ?? []);
     await this.reread();
     await this.load(known);
-  }
-
-  private tellSoon(): void {
-    this.telling ??= setTimeout(() => {
-      this.telling = undefined;
-      this.news.publish('ledger', { at: Date.now() });
-    }, TELL_MS).unref();
   }
 }
 

@@ -38,7 +38,7 @@ export class ListsController extends thingsController<'list', KeptList, ListDto>
   @HttpCode(200)
   @ApiOkResponse({ type: ListDto })
   async beginAnew(@Param('id') id: string): Promise<ListDto> {
-    return this.view(await this.things.beginAnew(id));
+    return this.view(await this.things.startRound(id));
   }
 
   view({ id, name, version, changedAt, size, left, notes }: KeptList): ListDto {

@@ -1,72 +1,63 @@
 import { Injectable } from '@nestjs/common';
-import { listNameFault, LISTS_LIMIT, readLines, type ListBody } from '@gully/core/lists';
 import type { Actor } from '@gully/core/actors';
 import type { World } from '@gully/core/channel';
+import { listNameFault, LISTS_LIMIT, readLines, type ListBody } from '@gully/core/lists';
 import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
 import { insertMany, type EntityManager } from '../database/index.js';
-import { ListLineRow, ListRow } from './rows.js';
 import { Problem } from '../problem/index.js';
-import { ThingParts, Things, type Head } from '../things/index.js';
+import { ThingParts, Things, VERSIONS_KEPT, type Around, type Head } from '../things/index.js';
 import { KeptList } from './kept-list.js';
-import { ListBodyDto } from './views.js';
 import { ListsStore, readList } from './lists.store.js';
+import { ListLineRow, ListRow } from './rows.js';
+import { ListBodyDto } from './views.js';
 
-/** Lines from which a list counts as long. */
+/** Each version is a copy of all lines; of lists with more than these, fewer are kept. */
 const LONG = 2_000;
+const KEPT_OF_LONG = 5;
 
 /** Makes, changes, removes and puts back lists. */
 @Injectable()
 export class ListsService extends Things<'list', KeptList> {
-  protected readonly most = LISTS_LIMIT;
-  protected readonly bodyShape = ListBodyDto;
-
-  constructor(
-    parts: ThingParts,
-    private readonly store: ListsStore,
-  ) {
-    super('list', parts);
-  }
-
-  all(): readonly KeptList[] {
-    return this.store.all();
-  }
-  find(id: string): KeptList | undefined {
-    return this.store.find(id);
-  }
-  bodyOf({ name, lines }: KeptList): ListBody {
-    return { name, lines };
-  }
-  /** A line that was drawn this round stays drawn, wherever it now stands. */
-  made(body: ListBody, head: Head, before: KeptList | undefined): KeptList {
-    const { name, lines, notes } = read(body);
-    const drawn = new Set(before?.lines.filter((_, place) => !before.isOpen(place)));
-    const round = before?.round ?? 1;
-    const rows = lines.map((text) => ({ text, round: drawn.has(text) ? round : 0 }));
-    const last = before === undefined || before.last < 0 ? -1 : lines.indexOf(before.line(before.last) ?? '');
-    return new KeptList({ ...head, name, notes }, rows, round, last);
-  }
-  /** @param given the name, and the lines as one text */
-  readBody(given: object): ListBody {
-    const { name, text } = given as { readonly name: string; readonly text: string };
-    return { name, lines: [text] };
-  }
-
-  inForce(world: World, id: string, body: ListBody): World {
-    const head = { id, version: 1, changedAt: 0, deletedAt: null };
-    const list = this.made(body, head, this.find(id));
-    const { lists } = world;
-    return {
-      ...world,
-      lists: {
-        all: () => [...lists.all().filter((each) => each.id !== id), list],
-        find: (asked) => (asked === id ? list : lists.find(asked)),
+  constructor(parts: ThingParts, store: ListsStore) {
+    super(parts, {
+      kind: 'list',
+      most: LISTS_LIMIT,
+      bodyShape: ListBodyDto,
+      bodyOf: ({ name, lines }) => ({ name, lines }),
+      made,
+      // The name, and the lines as one text.
+      readBody: (given) => {
+        const { name, text } = given as { readonly name: string; readonly text: string };
+        return { name, lines: [text] };
       },
-    };
+      completed: ({ name = '', lines = [] }) => ({ name, lines }),
+      tidied: (body) => body,
+      versionsKept: ({ lines }) => (lines.length > LONG ? KEPT_OF_LONG : VERSIONS_KEPT),
+      withDeletedAt: (list, deletedAt) => list.with({ deletedAt }),
+      current: ({ id, name, version }) => ({ id, name, version }),
+      faultsOf,
+      inForce: (world, id, body) => withDraft(world, id, body, store.find(id)),
+      store: {
+        all: () => store.all(),
+        find: (id) => store.find(id),
+        onDisk: async (ids) => {
+          const { read } = parts.database;
+          const rows = await read.findBy(ListRow, { id: In([...ids]) });
+          return Promise.all(rows.map((row) => readList(read, row)));
+        },
+        write: async (manager, lists) => {
+          for (const list of lists) await writeList(manager, list, store.find(list.id));
+        },
+        put: (lists) => {
+          for (const list of lists) store.put(list);
+        },
+      },
+    });
   }
 
-  /** starts a new round: every line may come again. */
-  beginAnew(id: string): Promise<KeptList> {
+  /** Starts a new round: every line may come again. */
+  startRound(id: string): Promise<KeptList> {
     return this.parts.queue.alone(async () => {
       const before = this.require(id);
       const { lines, round, name } = before;
@@ -97,59 +88,59 @@ export class ListsService extends Things<'list', KeptList> {
       return this.saveOne(this.next(before, { name: before.name, lines }), verb, actor);
     });
   }
+}
 
-  /** Each version is a copy of all lines; of long lists fewer are kept. */
-  protected override versionsKept(body: ListBody): number {
-    return body.lines.length > LONG ? 5 : super.versionsKept(body);
-  }
-  protected tidied(body: ListBody): ListBody {
-    return body;
-  }
-  protected faultsOf({ id, name }: KeptList, together: readonly KeptList[]): Faults {
-    const others = [...this.store.all(), ...together].filter((each) => each.id !== id);
-    const taken = others.some((each) => each.name.toLowerCase() === name.toLowerCase());
-    const fault = listNameFault(name) ?? (taken ? `There is a list called ${name} already` : undefined);
-    return fault === undefined ? {} : { name: fault };
-  }
-  protected completed({ name = '', lines = [] }: Partial<ListBody>): ListBody {
-    return { name, lines };
-  }
-  protected async deleted(ids: readonly string[]): Promise<KeptList[]> {
-    const { read } = this.parts.database;
-    const rows = await read.findBy(ListRow, { id: In([...ids]) });
-    return Promise.all(rows.map((row) => readList(read, row)));
-  }
-  override withDeletedAt(list: KeptList, deletedAt: number | null): KeptList {
-    return list.with({ deletedAt });
-  }
-  protected async writeRows(manager: EntityManager, lists: readonly KeptList[]): Promise<void> {
-    for (const list of lists) {
-      const { id, name, version, changedAt, deletedAt, round, last } = list;
-      await manager.save(ListRow, { id, name, version, changedAt, deletedAt, round, last });
-      // Its lines stay while it is deleted, so that it can be put back.
-      if (deletedAt !== null) continue;
-      const rows = list.lines.map((text, place) => ({
-        listId: id,
-        place,
-        text,
-        round: list.isOpen(place) ? 0 : round,
-      }));
-      // Lines that only came after the others are written alone, however long the list is.
-      const before = this.find(id);
-      const same = before?.lines.every(
-        (text, place) => text === list.line(place) && before.isOpen(place) === list.isOpen(place),
-      );
-      const known = same === true ? (before?.size ?? 0) : 0;
-      if (known === 0) await manager.delete(ListLineRow, { listId: id });
-      await insertMany(manager, ListLineRow, rows.slice(known));
-    }
-  }
-  protected put(lists: readonly KeptList[]): void {
-    for (const list of lists) this.store.put(list);
-  }
-  protected current({ id, name, version }: KeptList): object {
-    return { id, name, version };
-  }
+/** A line that was drawn this round stays drawn, wherever it now stands. */
+function made(body: ListBody, head: Head, before: KeptList | undefined): KeptList {
+  const { name, lines, notes } = read(body);
+  const drawn = new Set(before?.lines.filter((_, place) => !before.isOpen(place)));
+  const round = before?.round ?? 1;
+  const rows = lines.map((text) => ({ text, round: drawn.has(text) ? round : 0 }));
+  const last = before === undefined || before.last < 0 ? -1 : lines.indexOf(before.line(before.last) ?? '');
+  return new KeptList({ ...head, name, notes }, rows, round, last);
+}
+
+function faultsOf({ id, name }: KeptList, { others }: Around<KeptList>): Faults {
+  const taken = others().some((each) => each.id !== id && each.name.toLowerCase() === name.toLowerCase());
+  const fault = listNameFault(name) ?? (taken ? `There is a list called ${name} already` : undefined);
+  return fault === undefined ? {} : { name: fault };
+}
+
+function withDraft(world: World, id: string, body: ListBody, before: KeptList | undefined): World {
+  const list = made(body, { id, version: 1, changedAt: 0, deletedAt: null }, before);
+  const { lists } = world;
+  return {
+    ...world,
+    lists: {
+      all: () => [...lists.all().filter((each) => each.id !== id), list],
+      find: (asked) => (asked === id ? list : lists.find(asked)),
+    },
+  };
+}
+
+/** @param before the list as it is on disk */
+async function writeList(
+  manager: EntityManager,
+  list: KeptList,
+  before: KeptList | undefined,
+): Promise<void> {
+  const { id, name, version, changedAt, deletedAt, round, last } = list;
+  await manager.save(ListRow, { id, name, version, changedAt, deletedAt, round, last });
+  // Its lines stay while it is deleted, so that it can be put back.
+  if (deletedAt !== null) return;
+  const rows = list.lines.map((text, place) => ({
+    listId: id,
+    place,
+    text,
+    round: list.isOpen(place) ? 0 : round,
+  }));
+  // Lines that only came after the others are written alone, however long the list is.
+  const same = before?.lines.every(
+    (text, place) => text === list.line(place) && before.isOpen(place) === list.isOpen(place),
+  );
+  const known = same === true ? (before?.size ?? 0) : 0;
+  if (known === 0) await manager.delete(ListLineRow, { listId: id });
+  await insertMany(manager, ListLineRow, rows.slice(known));
 }
 
 /** @throws Problem 422 for lines that cannot be taken */

@@ -2,9 +2,8 @@ import { Injectable } from '@nestjs/common';
 import { BLANK_MEDIA, mediaFaults, MEDIA_LIMITS, nameFrom, type MediaBody } from '@gully/core/media';
 import type { Actor } from '@gully/core/actors';
 import type { World } from '@gully/core/channel';
-import type { Faults } from '@gully/core/routines';
 import { Problem } from '../problem/index.js';
-import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
+import { bodied, ThingParts, Things, type Bodied } from '../things/index.js';
 import { MediaFiles } from './media-files.js';
 import { MediaRow } from './rows.js';
 import { shippedMedia } from './shipped.js';
@@ -14,16 +13,38 @@ export type StoredMedia = Bodied<'media'>;
 
 /** The library: what can be shown and played. Its own files are in the data folder; some come with Gully. */
 @Injectable()
-export class MediaService extends BodyThings<'media'> {
-  protected readonly most = MEDIA_LIMITS.files;
-  protected readonly bodyShape = MediaBodyDto;
+export class MediaService extends Things<'media', StoredMedia> {
   private readonly shipped = new Set<string>();
 
   constructor(
     parts: ThingParts,
     private readonly files: MediaFiles,
   ) {
-    super('media', parts, MediaRow, BLANK_MEDIA);
+    const kept = bodied('media', parts, MediaRow, BLANK_MEDIA);
+    super(parts, {
+      ...kept,
+      most: MEDIA_LIMITS.files,
+      bodyShape: MediaBodyDto,
+      isGiven: (id) => this.shipped.has(id),
+      // What a file is stays as it was read: only its name is a person’s to change.
+      made: (body, head, before) => {
+        if (before !== undefined) this.refuseShipped(before);
+        const known = before === undefined ? body : { ...kept.bodyOf(before), name: body.name };
+        return kept.made(known, head, before);
+      },
+      withDeletedAt: (media, deletedAt) => {
+        this.refuseShipped(media);
+        return { ...media, deletedAt };
+      },
+      faultsOf: (media, { others }) => {
+        const faults = mediaFaults(media, others());
+        // One that is made or put back has its content; of one that is renamed, it may be gone.
+        if (this.find(media.id) === undefined && files.pathOf(media.file) === undefined)
+          faults.file = `The content of ${media.name} is not here; upload it`;
+        return faults;
+      },
+      inForce: withDraft,
+    });
   }
 
   override async onModuleInit(): Promise<void> {
@@ -35,11 +56,7 @@ export class MediaService extends BodyThings<'media'> {
       deletedAt: null,
     }));
     for (const { id } of coming) this.shipped.add(id);
-    this.put(coming);
-  }
-
-  override isGiven(id: string): boolean {
-    return this.shipped.has(id);
+    this.saving.take(coming);
   }
 
   /** Takes an upload into the library. @throws Problem for what cannot be used, or is there already */
@@ -64,35 +81,6 @@ export class MediaService extends BodyThings<'media'> {
     });
   }
 
-  inForce(world: World, id: string, body: MediaBody): World {
-    const { stages } = world;
-    return { ...world, stages: { ...stages, media: (asked) => (asked === id ? body : stages.media(asked)) } };
-  }
-
-  override withDeletedAt(media: StoredMedia, deletedAt: number | null): StoredMedia {
-    this.refuseShipped(media);
-    return super.withDeletedAt(media, deletedAt);
-  }
-
-  /** What a file is stays as it was read: only its name is a person’s to change. */
-  override made(
-    body: MediaBody,
-    head: Parameters<BodyThings<'media'>['made']>[1],
-    before?: StoredMedia,
-  ): StoredMedia {
-    if (before !== undefined) this.refuseShipped(before);
-    const known = before === undefined ? body : { ...this.bodyOf(before), name: body.name };
-    return super.made(known, head);
-  }
-
-  protected faultsOf(media: StoredMedia, together: readonly StoredMedia[]): Faults {
-    const faults = mediaFaults(media, this.othersOf(media, together));
-    // One that is made or put back has its content; of one that is renamed, it may be gone.
-    if (this.find(media.id) === undefined && this.files.pathOf(media.file) === undefined)
-      faults.file = `The content of ${media.name} is not here; upload it`;
-    return faults;
-  }
-
   private refuseShipped({ id, name }: StoredMedia): void {
     if (this.shipped.has(id))
       throw new Problem(
@@ -101,4 +89,9 @@ export class MediaService extends BodyThings<'media'> {
         `${name} comes with Gully: it can be used, but not changed or deleted.`,
       );
   }
+}
+
+function withDraft(world: World, id: string, body: MediaBody): World {
+  const { stages } = world;
+  return { ...world, stages: { ...stages, media: (asked) => (asked === id ? body : stages.media(asked)) } };
 }

@@ -9,6 +9,7 @@ import { PipelineService } from '../pipeline/index.js';
 import { JobQueue } from '../jobs/index.js';
 import { RunLog } from '../runs/index.js';
 import { ViewersService } from '../viewers/index.js';
+import { Listeners } from '../signals/index.js';
 import { MessageJob, type MessageParts } from './message-job.js';
 import { performDecision } from './performing.js';
 
@@ -16,7 +17,7 @@ import { performDecision } from './performing.js';
 @Injectable()
 export class MessagesService implements OnModuleInit, BeforeApplicationShutdown {
   private readonly parts: MessageParts;
-  private readonly listeners: ((line: ChatLine, removed: boolean) => void)[] = [];
+  private readonly listeners = new Listeners<[line: ChatLine, removed: boolean]>();
 
   constructor(
     private readonly connectionSettings: ConnectionSettings,
@@ -32,14 +33,14 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
     runLog: RunLog,
   ) {
     const written = (line: ChatLine, removed: boolean): void => {
-      for (const listener of this.listeners) listener(line, removed);
+      this.listeners.tell(line, removed);
     };
     this.parts = { connection, chatLog, handled, viewers, world, activity, performers, runLog, written };
   }
 
   /** Calls `listener` for each line once what it came to is on disk, the bot's own and other bots' too. */
   subscribe(listener: (line: ChatLine, removed: boolean) => void): void {
-    this.listeners.push(listener);
+    this.listeners.add(listener);
   }
 
   onModuleInit(): void {

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { NewsKind, NewsOf, NumberedNews, ResumePoint, Welcome } from '@gully/core/news';
 import { newId } from '../database/index.js';
+import { Listeners } from '../signals/index.js';
 
 /** How much is kept for pages that were away: at 100 lines a second, about 20 s. */
 const KEPT = 2_000;
@@ -13,13 +14,13 @@ interface Kept {
   readonly tell: () => NumberedNews;
 }
 
-/** Numbers what happens, keeps the newest of it, and tells whoever listens. */
+/** Numbers what happens, keeps the newest of it, and tells those who listen. */
 @Injectable()
 export class NewsService {
   /** names this run of the server, since numbers starts over with each */
   private readonly run = newId();
   private readonly kept: Kept[] = [];
-  private readonly listeners = new Set<Listener>();
+  private readonly listeners = new Listeners<Parameters<Listener>>();
   private last = 0;
 
   publish<K extends NewsKind>(kind: K, about: NewsOf[K]): void {
@@ -32,7 +33,7 @@ export class NewsService {
     const tell = (): NumberedNews => ({ kind, about: about(), number }) as NumberedNews;
     this.kept.push({ number, tell });
     if (this.kept.length > KEPT * 1.25) this.kept.splice(0, this.kept.length - KEPT);
-    for (const listener of this.listeners) listener(kind, tell);
+    this.listeners.tell(kind, tell);
   }
 
   /** Forgets what was kept for pages that were away, since it may hold what must not be shown again. */
@@ -42,8 +43,7 @@ export class NewsService {
 
   /** Calls `listener` for all news from now on; the answer ends it. */
   subscribe(listener: Listener): () => void {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
+    return this.listeners.add(listener);
   }
 
   /** What a page that knew `point` has missed; null in `missed` when that is no longer known. */

@@ -4,6 +4,7 @@ import { textsForNobody } from '@gully/core/routines';
 import type { NewsKind } from '@gully/core/news';
 import { ChannelWorld } from '../live/index.js';
 import { NewsService } from '../news/index.js';
+import { Soon } from '../signals/index.js';
 import { OutputTextsService } from './output-texts.service.js';
 import { Outputs } from './outputs.js';
 
@@ -19,7 +20,9 @@ const UNHEEDED: ReadonlySet<NewsKind> = new Set(['line', 'removed', 'output', 's
 export class OutputWriter implements OnApplicationBootstrap, OnModuleDestroy {
   /** what each file holds, by the id of its text */
   private readonly written = new Map<string, { readonly name: string; readonly text: string }>();
-  private gathering: NodeJS.Timeout | undefined;
+  private readonly soon = new Soon(GATHER_MS, () => {
+    this.write();
+  });
   private ticking: NodeJS.Timeout | undefined;
 
   constructor(
@@ -29,30 +32,23 @@ export class OutputWriter implements OnApplicationBootstrap, OnModuleDestroy {
     news: NewsService,
   ) {
     texts.subscribe(() => {
-      this.soon();
+      this.soon.ask();
     });
     news.subscribe((kind) => {
-      if (!UNHEEDED.has(kind)) this.soon();
+      if (!UNHEEDED.has(kind)) this.soon.ask();
     });
   }
 
   onApplicationBootstrap(): void {
     this.ticking = setInterval(() => {
-      this.soon();
+      this.soon.ask();
     }, CLOCK_MS).unref();
-    this.soon();
+    this.soon.ask();
   }
 
   onModuleDestroy(): void {
     clearInterval(this.ticking);
-    clearTimeout(this.gathering);
-  }
-
-  private soon(): void {
-    this.gathering ??= setTimeout(() => {
-      this.gathering = undefined;
-      this.write();
-    }, GATHER_MS).unref();
+    this.soon.stop();
   }
 
   private write(): void {

@@ -1,10 +1,9 @@
 import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { BLANK_OVERLAY, OVERLAY_LIMITS, overlayFaults, type OverlayBody } from '@gully/core/overlays';
-import type { World } from '@gully/core/channel';
-import type { Faults, Surroundings } from '@gully/core/routines';
-import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
+import { BLANK_OVERLAY, OVERLAY_LIMITS, overlayFaults } from '@gully/core/overlays';
+import { bodied, ThingParts, Things, type Bodied } from '../things/index.js';
+import { Listeners } from '../signals/index.js';
 import { OverlayRow } from './rows.js';
 import { OverlayBodyDto } from './views.js';
 
@@ -15,14 +14,18 @@ const KEY_BYTES = 18;
 
 /** Makes, changes, removes and puts back overlays, and keeps the secret each is opened with. */
 @Injectable()
-export class OverlaysService extends BodyThings<'overlay'> {
-  protected readonly most = OVERLAY_LIMITS.overlays;
-  protected readonly bodyShape = OverlayBodyDto;
+export class OverlaysService extends Things<'overlay', StoredOverlay> {
   private readonly keys = new Map<string, string>();
-  private readonly followers: ((ids: readonly string[]) => void)[] = [];
+  private readonly otherKeys = new Listeners<[id: string]>();
 
   constructor(parts: ThingParts) {
-    super('overlay', parts, OverlayRow, BLANK_OVERLAY);
+    super(parts, {
+      ...bodied('overlay', parts, OverlayRow, BLANK_OVERLAY),
+      most: OVERLAY_LIMITS.overlays,
+      bodyShape: OverlayBodyDto,
+      faultsOf: (overlay, { others, about }) => overlayFaults(overlay, others(), about),
+      inForce: (world) => world,
+    });
   }
 
   override async onModuleInit(): Promise<void> {
@@ -33,9 +36,9 @@ export class OverlaysService extends BodyThings<'overlay'> {
     for (const { id, key } of rows) this.keys.set(id, key);
   }
 
-  /** Is told of overlays that changed, or that are opened with another secret. */
-  subscribe(follower: (ids: readonly string[]) => void): void {
-    this.followers.push(follower);
+  /** Calls `listener` when an overlay is opened with another secret. */
+  whenRekeyed(listener: (id: string) => void): void {
+    this.otherKeys.add(listener);
   }
 
   /** The secret an overlay is opened with; made when it is first asked for. */
@@ -49,7 +52,7 @@ export class OverlaysService extends BodyThings<'overlay'> {
     const { name } = this.require(id);
     const key = await this.newKey(id);
     this.parts.activity.record('changed', name, 'has a new address', actor, { kind: 'overlay', id });
-    this.tell([id]);
+    this.otherKeys.tell(id);
     return key;
   }
 
@@ -67,23 +70,6 @@ export class OverlaysService extends BodyThings<'overlay'> {
     return found;
   }
 
-  inForce(world: World, _id: string, _body: OverlayBody): World {
-    return world;
-  }
-
-  protected override put(overlays: readonly StoredOverlay[]): void {
-    super.put(overlays);
-    this.tell(overlays.map(({ id }) => id));
-  }
-
-  protected faultsOf(
-    overlay: StoredOverlay,
-    together: readonly StoredOverlay[],
-    about: Surroundings,
-  ): Faults {
-    return overlayFaults(overlay, this.othersOf(overlay, together), about);
-  }
-
   private newKey(id: string): Promise<string> {
     return this.parts.queue.alone(async () => {
       const key = randomBytes(KEY_BYTES).toString('base64url');
@@ -97,10 +83,6 @@ export class OverlaysService extends BodyThings<'overlay'> {
       this.keys.set(id, key);
       return key;
     });
-  }
-
-  private tell(ids: readonly string[]): void {
-    for (const follower of this.followers) follower(ids);
   }
 }
 

@@ -10,6 +10,7 @@ import type { Socket } from 'socket.io';
 import { Keepers, Performers } from '../live/index.js';
 import { NewsService } from '../news/index.js';
 import { Attempts, isSameOrigin } from '../security/index.js';
+import { Soon } from '../signals/index.js';
 import { OverlaysService } from './overlays.service.js';
 import { Scenes } from './scenes.js';
 import { StageClock } from './stage-clock.js';
@@ -44,7 +45,9 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
   private readonly told = new Map<string, string>();
   /** the alert that pages of an overlay were last told of */
   private readonly shown = new Map<string, string | undefined>();
-  private telling: NodeJS.Timeout | undefined;
+  private readonly roomTold = new Soon(TELL_MS, () => {
+    this.news.publish('stage', { at: Date.now() });
+  });
 
   constructor(
     private readonly overlays: OverlaysService,
@@ -59,12 +62,15 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
     scenes.whenChanged((of) => {
       this.tellData(of);
     });
-    overlays.subscribe((ids) => {
-      this.overlaysChanged(ids);
+    overlays.subscribe((changed) => {
+      this.overlaysChanged(changed.map(({ id }) => id));
+    });
+    overlays.whenRekeyed((id) => {
+      this.overlaysChanged([id]);
     });
     keepers.follow('stage', (changes) => {
       for (const overlay of new Set(changes.map((change) => change.overlay))) this.tellShowing(overlay);
-      this.tellRoom();
+      this.roomTold.ask();
     });
     // What was of someone who is erased goes from the stage without having ended there.
     news.subscribe((kind) => {
@@ -159,7 +165,7 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
       [...this.pages.values()].some((page) => page.overlay === overlay && page.visible),
     );
     this.clock.look();
-    this.tellRoom();
+    this.roomTold.ask();
   }
 
   private overlaysChanged(ids: readonly string[]): void {
@@ -173,7 +179,7 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
         socket.disconnect(true);
       }
     }
-    this.tellRoom();
+    this.roomTold.ask();
   }
 
   private tellData(of: (kind: string) => boolean): void {
@@ -198,12 +204,5 @@ export class PagesGateway implements OnGatewayConnection, OnGatewayDisconnect {
     this.shown.set(overlay, id);
     const shown = this.scenes.shown(stage, Date.now());
     for (const [socket, page] of this.pages) if (page.overlay === overlay) socket.emit('showing', shown);
-  }
-
-  private tellRoom(): void {
-    this.telling ??= setTimeout(() => {
-      this.telling = undefined;
-      this.news.publish('stage', { at: Date.now() });
-    }, TELL_MS).unref();
   }
 }

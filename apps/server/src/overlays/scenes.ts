@@ -17,6 +17,7 @@ import type { Stage } from '@gully/core/stage';
 import { ChannelWorld } from '../live/index.js';
 import { MediaFiles, MediaService, urlOfFile } from '../media/index.js';
 import { NewsService } from '../news/index.js';
+import { Soon } from '../signals/index.js';
 
 /** How long news are gathered before what it changed is looked at, in milliseconds. */
 const GATHER_MS = 200;
@@ -29,7 +30,11 @@ const LINES_KEPT = 60;
 export class Scenes implements OnModuleDestroy {
   private readonly lines: ShownLine[] = [];
   private readonly heeded = new Set<NewsKind>();
-  private gathering: NodeJS.Timeout | undefined;
+  private readonly gathered = new Soon(GATHER_MS, () => {
+    const heeded = new Set(this.heeded);
+    this.heeded.clear();
+    this.tell((piece) => pieceKind(piece)?.heeds.some((each) => heeded.has(each)) ?? false);
+  });
   private readonly ticking: NodeJS.Timeout;
   private tell: (heeds: (kind: string) => boolean) => void = () => undefined;
   /** whether any page is open; without one, nothing is looked at */
@@ -52,7 +57,7 @@ export class Scenes implements OnModuleDestroy {
 
   onModuleDestroy(): void {
     clearInterval(this.ticking);
-    clearTimeout(this.gathering);
+    this.gathered.stop();
   }
 
   /** @param tell is given which kinds of pieces may show something else now */
@@ -137,12 +142,7 @@ export class Scenes implements OnModuleDestroy {
 
   private gather(kind: NewsKind): void {
     this.heeded.add(kind);
-    this.gathering ??= setTimeout(() => {
-      this.gathering = undefined;
-      const heeded = new Set(this.heeded);
-      this.heeded.clear();
-      this.tell((piece) => pieceKind(piece)?.heeds.some((each) => heeded.has(each)) ?? false);
-    }, GATHER_MS).unref();
+    this.gathered.ask();
   }
 
   private follow(

@@ -5,18 +5,21 @@ import { ActivityService } from '../activity/index.js';
 import { newId } from '../database/index.js';
 import { Keepers, Performers } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
+import { Alarm, Soon } from '../signals/index.js';
 import { StagesStore } from './stages.store.js';
 
-/** The longest a timer waits before it looks again; the machine's clock may have been set meanwhile. */
-const MOST_MS = 60_000;
 /** Milliseconds within which alerts that were dropped are told of together. */
 const TELL_MS = 5_000;
 
 /** Has the stages go on: what is shown ends in its time, the next begins, and what waited too long goes. */
 @Injectable()
 export class StageClock implements OnApplicationBootstrap, OnModuleDestroy {
-  private timer: NodeJS.Timeout | undefined;
-  private telling: NodeJS.Timeout | undefined;
+  private readonly alarm = new Alarm(() => {
+    this.look();
+  });
+  private readonly droppedTold = new Soon(TELL_MS, () => {
+    this.tell();
+  });
   /** how many were dropped since that was last told, by overlay */
   private readonly dropped = new Map<string, { full: number; late: number }>();
   /** alerts that runs wait for, and what lets them go on */
@@ -40,10 +43,8 @@ export class StageClock implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
-    clearTimeout(this.timer);
-    clearTimeout(this.telling);
-    this.telling = undefined;
-    this.timer = undefined;
+    this.alarm.stop();
+    this.droppedTold.stop();
   }
 
   /** Does something to one stage. @returns false where that changes nothing */
@@ -69,13 +70,7 @@ export class StageClock implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private wind(): void {
-    clearTimeout(this.timer);
-    const next = Math.min(...this.store.all().map((each) => nextDue(each.stage, each) ?? Infinity));
-    if (next === Infinity) return;
-    const wait = Math.min(Math.max(next - Date.now(), 0), MOST_MS);
-    this.timer = setTimeout(() => {
-      this.look();
-    }, wait).unref();
+    this.alarm.set(Math.min(...this.store.all().map((each) => nextDue(each.stage, each) ?? Infinity)));
   }
 
   private job(): Job {
@@ -109,13 +104,10 @@ export class StageClock implements OnApplicationBootstrap, OnModuleDestroy {
     const counts = this.dropped.get(overlay) ?? { full: 0, late: 0 };
     counts[how] += 1;
     this.dropped.set(overlay, counts);
-    this.telling ??= setTimeout(() => {
-      this.tell();
-    }, TELL_MS).unref();
+    this.droppedTold.ask();
   }
 
   private tell(): void {
-    this.telling = undefined;
     for (const [overlay, { full, late }] of this.dropped) {
       const name = this.store.all().find((each) => each.overlay === overlay)?.name ?? 'An overlay';
       const about = { kind: 'overlay', id: overlay } as const;

@@ -4,18 +4,19 @@ import { newId } from '../database/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
+import { Alarm } from '../signals/index.js';
 import { QueuesService } from './queues.service.js';
 import { QueuesStore } from './queues.store.js';
 
-/** The longest a timer waits before it looks again; the machine's clock may have been set meanwhile. */
-const MOST_MS = 60_000;
 /** After something could not be decided. */
 const AGAIN_MS = 5_000;
 
 /** Looks after what comes due in queues by itself: calls that run out, reminders, closing by the clock. */
 @Injectable()
 export class QueueClock implements OnApplicationBootstrap, OnModuleDestroy {
-  private timer: NodeJS.Timeout | undefined;
+  private readonly alarm = new Alarm(() => {
+    this.pipeline.surely(this.job(Date.now()));
+  });
 
   constructor(
     private readonly store: QueuesStore,
@@ -38,19 +39,12 @@ export class QueueClock implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
-    clearTimeout(this.timer);
-    this.timer = undefined;
+    this.alarm.stop();
   }
 
   private wind(least = 0): void {
-    clearTimeout(this.timer);
     const { timeZone } = this.world.now();
-    const next = Math.min(...this.store.all().map((queue) => dueAt(queue, timeZone) ?? Infinity));
-    if (next === Infinity) return;
-    const wait = Math.min(Math.max(next - Date.now(), least, 0), MOST_MS);
-    this.timer = setTimeout(() => {
-      this.pipeline.surely(this.job(Date.now()));
-    }, wait).unref();
+    this.alarm.set(Math.min(...this.store.all().map((queue) => dueAt(queue, timeZone) ?? Infinity)), least);
   }
 
   /** Does what has come due. @param now UTC milliseconds */

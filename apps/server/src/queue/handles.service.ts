@@ -8,11 +8,10 @@ import {
   type HandleBody,
   type HandleChange,
 } from '@gully/core/queue';
-import type { Faults } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { EntityManager } from '../database/index.js';
 import { Keepers } from '../live/index.js';
-import { BodyThings, ThingParts, type Bodied } from '../things/index.js';
+import { bodied, ThingParts, Things, type Bodied } from '../things/index.js';
 import { HandleRow } from './rows.js';
 import { HandleBodyDto } from './views.js';
 
@@ -26,16 +25,26 @@ interface Kept {
 
 /** The handles of games, and what each viewer is called in them; all of it in memory, as on disk. */
 @Injectable()
-export class HandlesService extends BodyThings<'handle'> {
-  protected readonly most = HANDLES_LIMIT;
-  protected readonly bodyShape = HandleBodyDto;
+export class HandlesService extends Things<'handle', StoredHandle> {
   /** by `handle viewer` */
   private readonly texts = new Map<string, string>();
   /** by `handle text`, folded */
   private readonly owners = new Map<string, string>();
 
   constructor(parts: ThingParts, keepers: Keepers) {
-    super('handle', parts, HandleRow, BLANK_HANDLE);
+    super(parts, {
+      ...bodied('handle', parts, HandleRow, BLANK_HANDLE),
+      most: HANDLES_LIMIT,
+      bodyShape: HandleBodyDto,
+      tidied: ({ example, name, own, ...body }) => ({
+        ...body,
+        name: name.trim(),
+        example: example.trim(),
+        own: own.trim(),
+      }),
+      faultsOf: (handle, { others }) => handleFaults(handle, others()),
+      inForce: withDraft,
+    });
     keepers.add({
       kinds: ['handle'],
       ofViewers: true,
@@ -64,23 +73,6 @@ export class HandlesService extends BodyThings<'handle'> {
     const viewer = this.owners.get(`${handle} ${foldName(text)}`);
     const own = viewer === undefined ? undefined : this.textOf(viewer, handle);
     return own !== undefined && isSameHandle(own, text) ? viewer : undefined;
-  }
-
-  inForce(world: World, id: string, body: HandleBody): World {
-    const { queue } = world;
-    const handles = (): readonly (HandleBody & { readonly id: string })[] => [
-      ...queue.handles().filter((each) => each.id !== id),
-      { ...body, id },
-    ];
-    return { ...world, queue: { ...queue, handles } };
-  }
-
-  protected override tidied(body: HandleBody): HandleBody {
-    const trimmed = super.tidied(body);
-    return { ...trimmed, name: body.name.trim(), example: body.example.trim(), own: body.own.trim() };
-  }
-  protected faultsOf(handle: StoredHandle, together: readonly StoredHandle[]): Faults {
-    return handleFaults(handle, this.othersOf(handle, together));
   }
 
   private keep({ handle, viewer, text }: Omit<Kept, 'text'> & { readonly text: string | null }): void {
@@ -119,4 +111,13 @@ async function writeHandles(manager: EntityManager, changes: readonly HandleChan
         [handle, viewer, text, at],
       );
   }
+}
+
+function withDraft(world: World, id: string, body: HandleBody): World {
+  const { queue } = world;
+  const handles = (): readonly (HandleBody & { readonly id: string })[] => [
+    ...queue.handles().filter((each) => each.id !== id),
+    { ...body, id },
+  ];
+  return { ...world, queue: { ...queue, handles } };
 }

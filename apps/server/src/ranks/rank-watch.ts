@@ -10,6 +10,7 @@ import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 import { LOOKED, Reached } from './reached.js';
 
 /** How often those present are looked at, in milliseconds: watch time is counted about as often. */
@@ -24,7 +25,7 @@ const SOON_MS = 500;
 @Injectable()
 export class RankWatch implements OnModuleInit, OnModuleDestroy {
   private timer: NodeJS.Timeout | undefined;
-  private soon: NodeJS.Timeout | undefined;
+  private readonly soon = new Soon(SOON_MS, () => void this.lookAtMoved(Date.now()));
   private looking: Promise<void> = Promise.resolve();
   private readonly moved = new Set<string>();
 
@@ -51,16 +52,13 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
             const viewer = viewerOfAccount(account);
             if (viewer !== undefined) this.moved.add(viewer);
           }
-      this.soon ??= setTimeout(() => {
-        this.soon = undefined;
-        void this.lookAtMoved(Date.now());
-      }, SOON_MS).unref();
+      this.soon.ask();
     });
   }
 
   async onModuleDestroy(): Promise<void> {
     clearInterval(this.timer);
-    clearTimeout(this.soon);
+    this.soon.stop();
     await this.looking;
   }
 

@@ -6,6 +6,7 @@ import { ListsService } from '../lists/index.js';
 import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { Soon } from '../signals/index.js';
 import { RewardsService } from './rewards.service.js';
 import { RedemptionsStore } from './redemptions.store.js';
 
@@ -20,7 +21,11 @@ const TIDY_MS = 5_000;
 export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly waiting = new Set<string>();
   private readonly warned = new Map<string, number>();
-  private timer: NodeJS.Timeout | undefined;
+  private readonly tidied = new Soon(TIDY_MS, () => {
+    this.tidy().catch((error: unknown) => {
+      this.log.error({ error }, 'lines that were handed out could not be taken out of their list');
+    });
+  });
 
   constructor(
     private readonly store: RedemptionsStore,
@@ -50,7 +55,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
-    clearTimeout(this.timer);
+    this.tidied.stop();
   }
 
   /** What is running out, in words. */
@@ -95,12 +100,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
 
   private tidySoon(list: string): void {
     this.waiting.add(list);
-    this.timer ??= setTimeout(() => {
-      this.timer = undefined;
-      this.tidy().catch((error: unknown) => {
-        this.log.error({ error }, 'lines that were handed out could not be taken out of their list');
-      });
-    }, TIDY_MS).unref();
+    this.tidied.ask();
   }
 
   /** Tells the streamer once when only the last lines are left, and when none is. */

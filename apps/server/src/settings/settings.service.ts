@@ -5,6 +5,7 @@ import { SettingRow } from './rows.js';
 import { JobQueue } from '../jobs/index.js';
 import { NewsService } from '../news/index.js';
 import { Problem } from '../problem/index.js';
+import { Listeners } from '../signals/index.js';
 
 /** Something a channel is set to. An area declares its own, and nothing else has to know it. */
 export interface SettingOf<T> {
@@ -24,7 +25,7 @@ export interface Setting<T> {
 export class SettingsService implements OnModuleInit {
   private readonly current = new Map<string, Setting<unknown>>();
   private readonly changed = new Map<string, number>();
-  private readonly followers: ((name: string) => void)[] = [];
+  private readonly listeners = new Listeners<[name: string]>();
 
   constructor(
     private readonly database: Database,
@@ -52,9 +53,9 @@ export class SettingsService implements OnModuleInit {
     return this.changed.get(name);
   }
 
-  /** Calls `follower` with the name of a setting after it has changed. */
-  subscribe(follower: (name: string) => void): void {
-    this.followers.push(follower);
+  /** Calls `listener` with the name of a setting after it has changed. */
+  subscribe(listener: (name: string) => void): void {
+    this.listeners.add(listener);
   }
 
   /** Sets it, on disk before it is answered. @param version the one the change was made on */
@@ -85,7 +86,7 @@ export class SettingsService implements OnModuleInit {
     );
     this.current.set(name, next);
     this.changed.set(name, changedAt);
-    for (const follower of this.followers) follower(name);
+    this.listeners.tell(name);
     this.news.publish('setting', { key: name });
     return next;
   }

@@ -6,6 +6,7 @@ import { ChannelWorld } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
 import { JobQueue } from '../jobs/index.js';
+import { Listeners } from '../signals/index.js';
 import { Streams } from './streams.js';
 
 export interface StreamTurn {
@@ -36,7 +37,7 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
   private failing = false;
   private ended = false;
   private readonly lookers: (() => void)[] = [];
-  private readonly followers: ((turn: StreamTurn) => void)[] = [];
+  private readonly listeners = new Listeners<[turn: StreamTurn]>();
   /** when the platform last told of going live or offline by an event; an older one came late */
   private lastTurn = 0;
   /** a turn seen while starting, before anybody listened; all who follow from then on are told */
@@ -77,10 +78,10 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     return this.current;
   }
 
-  /** Calls `follower` when a stream begins or ends. */
-  subscribe(follower: (turn: StreamTurn) => void): void {
-    this.followers.push(follower);
-    if (this.untold !== undefined) follower(this.untold);
+  /** Calls `listener` when a stream begins or ends. */
+  subscribe(listener: (turn: StreamTurn) => void): void {
+    this.listeners.add(listener);
+    if (this.untold !== undefined) listener(this.untold);
   }
 
   /**
@@ -162,8 +163,8 @@ export class StreamService implements OnModuleInit, OnModuleDestroy {
     // A stream that began long before Gully did is not news, and neither is one that is back.
     const fresh = !back && (liveSince === undefined || now - liveSince <= FRESH_MS);
     const turn: StreamTurn = { to: live ? 'live' : 'offline', fresh, back };
-    this.untold = this.followers.length === 0 ? turn : undefined;
-    for (const follower of this.followers) follower(turn);
+    this.untold = this.listeners.isEmpty ? turn : undefined;
+    this.listeners.tell(turn);
   }
 
   private show(next: StreamState): void {

@@ -2,10 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { BodyOf } from '@gully/core/bundles';
 import type { World } from '@gully/core/channel';
 import { THING_KINDS, type DraftKind, type ThingKind } from '@gully/core/things';
-import type { Head, Things } from './things.js';
+import type { Head } from './declared.js';
+import type { Things } from './things.js';
 
 /** A thing of any kind, and what a person wrote of one. */
-export type AnyThings = Things<ThingKind, Head>;
+export type AnyThings = Pick<Things<ThingKind, Head>, keyof Things<ThingKind, Head>>;
 export type AnyBody = BodyOf[ThingKind];
 
 /** What may be edited, and be in force in a rehearsal before it is saved. */
@@ -37,7 +38,7 @@ export class AllThings {
 
   of(kind: ThingKind): AnyThings {
     const things = this.byKind.get(kind);
-    if (things === undefined) throw new Error(`nobody keeps things of the kind ${kind}`);
+    if (things === undefined) throw new Error(`no one keeps things of the kind ${kind}`);
     return things;
   }
 

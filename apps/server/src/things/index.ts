@@ -1,8 +1,10 @@
 export { AllThings, type AnyBody, type AnyThings } from './all-things.js';
-export { BodyRow, BodyThings, type Bodied } from './body-things.js';
+export { bodied, BodyRow, type Bodied } from './bodied.js';
+export type { Around, Head } from './declared.js';
+export { ThingParts } from './parts.js';
 export { References, type User } from './references.js';
 export { thingsController, VersionDto } from './things-controller.js';
 export { ThingsModule } from './things.module.js';
-export { ThingParts, Things, type Head, type Several } from './things.js';
-export { Versions, writeVersion } from './versions.js';
+export { Things, type Several } from './things.js';
+export { Versions, VERSIONS_KEPT, writeVersion } from './versions.js';
 export * from './rows.js';

@@ -13,7 +13,8 @@ import type { Actor } from '@gully/core/actors';
 import type { ThingKind } from '@gully/core/things';
 import { MayBeMissing, ProblemView } from '../problem/index.js';
 import { By } from '../security/index.js';
-import type { Head, Several, Things } from './things.js';
+import type { Head } from './declared.js';
+import type { Several, Things } from './things.js';
 
 export class VersionDto {
   @ApiProperty({ description: 'the version the change is made on' }) @IsInt() @Min(1) version!: number;

@@ -3,7 +3,7 @@ import { ActivityModule } from '../activity/index.js';
 import { AllThings } from './all-things.js';
 import { References } from './references.js';
 import { ReferencesController } from './references.controller.js';
-import { ThingParts } from './things.js';
+import { ThingParts } from './parts.js';
 import { VersionsController } from './versions.controller.js';
 import { Versions } from './versions.js';
 

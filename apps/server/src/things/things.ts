@@ -1,44 +1,21 @@
-import { Injectable, type Type } from '@nestjs/common';
 import type { Actor } from '@gully/core/actors';
-import { THINGS, type BodyOf } from '@gully/core/bundles';
+import type { BodyOf } from '@gully/core/bundles';
 import type { World } from '@gully/core/channel';
-import type { Faults, Surroundings } from '@gully/core/routines';
+import type { Faults } from '@gully/core/routines';
 import { foldName } from '@gully/core/text';
 import type { ThingKind, ThingShape } from '@gully/core/things';
-import { ActivityService } from '../activity/index.js';
-import { breather, Database, newId, pauseIn, type EntityManager, type Pause } from '../database/index.js';
-import { NewsService } from '../news/index.js';
+import { newId, type EntityManager, type Pause } from '../database/index.js';
 import { makeValidation, Problem } from '../problem/index.js';
-import { JobQueue } from '../jobs/index.js';
-import { AllThings } from './all-things.js';
-import { References } from './references.js';
-import { VERSIONS_KEPT, Versions, writeVersion, type ThingVersion } from './versions.js';
-
-/** What is kept beside what a person wrote. */
-export interface Head {
-  readonly id: string;
-  readonly version: number;
-  readonly changedAt: number;
-  readonly deletedAt: number | null;
-}
-
-/** What all kinds of things use of the server. */
-@Injectable()
-export class ThingParts {
-  constructor(
-    readonly database: Database,
-    readonly queue: JobQueue,
-    readonly news: NewsService,
-    readonly activity: ActivityService,
-    readonly versions: Versions,
-    readonly references: References,
-    readonly all: AllThings,
-  ) {}
-}
+import type { OnModuleInit } from '@nestjs/common';
+import { kindOf, type Declared, type Head, type Kind } from './declared.js';
+import type { ThingParts } from './parts.js';
+import { Saving } from './saving.js';
+import type { ThingVersion } from './versions.js';
 
 /** What may be done to several things at once. */
 export type Several =
-  | { readonly change: 'delete' | 'restore' | 'step-back' }
+  | { readonly change: 'restore' }
+  | { readonly change: 'delete' | 'step-back' }
   | { readonly change: 'switch'; readonly on: boolean }
   /** @param part what they have in common from now on, as it came in; of what itself has parts, only those given */
   | { readonly change: 'set'; readonly part: object };
@@ -46,92 +23,82 @@ export type Several =
 /**
  * Named, versioned things of one kind: made, changed, taken a step back, deleted and put back.
  * Each change is checked against all others, on disk with its version before it is answered,
- * and told to pages and the activity. An area brings what is its own.
+ * and told to pages and the activity. What is a kind's own, an area declares.
  */
-export abstract class Things<K extends ThingKind, Stored extends Head> {
+export class Things<K extends ThingKind, Stored extends Head> implements OnModuleInit {
+  readonly kind: K;
   readonly shape: ThingShape<BodyOf[K]>;
-  /** how many a channel may have */
-  protected abstract readonly most: number;
+  protected readonly saving: Saving<K, Stored>;
+  private readonly of: Kind<K, Stored>;
 
   constructor(
-    readonly kind: K,
     protected readonly parts: ThingParts,
+    declared: Declared<K, Stored>,
   ) {
-    this.shape = THINGS[kind];
-    parts.references.add(kind, {
+    this.of = kindOf(declared);
+    this.kind = this.of.kind;
+    this.shape = this.of.shape;
+    this.saving = new Saving(this.of, parts);
+    parts.all.add(this);
+    parts.references.add(this.kind, {
       has: (id) => this.find(id) !== undefined,
       nameOf: (id) => {
         const stored = this.find(id);
-        return stored === undefined ? undefined : this.shape.nameOf(this.bodyOf(stored));
+        return stored === undefined ? undefined : this.nameOf(stored);
       },
     });
-    parts.all.add(this);
     parts.references.addUsers(() =>
-      this.all().map((stored) => {
-        const body = this.bodyOf(stored);
-        const { id } = stored;
-        return { kind, id, name: this.titleOf(stored), references: this.shape.referencesOf(body) };
-      }),
+      this.all().map((stored) => ({
+        kind: this.kind,
+        id: stored.id,
+        name: this.titleOf(stored),
+        references: this.shape.referencesOf(this.bodyOf(stored)),
+      })),
     );
   }
 
-  /** What they are called in a sentence. */
-  private get words(): { readonly one: string; readonly many: string } {
-    const { one, many } = this.shape;
-    return { one: one.replace('-', ' '), many: many.replace('-', ' ') };
+  async onModuleInit(): Promise<void> {
+    const kept = await this.of.kept();
+    if (kept.length > 0) this.saving.take(kept);
   }
 
-  /** All there are, in the order of their names. */
-  abstract all(): readonly Stored[];
-  abstract find(id: string): Stored | undefined;
-  abstract bodyOf(stored: Stored): BodyOf[K];
-  /** @param before the same thing as it is now, if it is not new */
-  abstract made(body: BodyOf[K], head: Head, before: Stored | undefined): Stored;
-  /** what comes in when one is saved */
-  protected abstract readonly bodyShape: Type<object>;
-  /** @param given what came in, checked by its shape */
-  abstract readBody(given: object): BodyOf[K];
-  /**
-   * The channel with a draft in force in place of the thing of its id. Only read.
-   *
-   * @param id its own, or one that no thing has
-   */
-  abstract inForce(world: World, id: string, body: BodyOf[K]): World;
-  /** What a person wrote, as it is kept. */
-  protected abstract tidied(body: BodyOf[K]): BodyOf[K] | Promise<BodyOf[K]>;
-  /** @param together what is saved with it, itself among them */
-  protected abstract faultsOf(
-    stored: Stored,
-    together: readonly Stored[],
-    about: Surroundings,
-  ): Faults | Promise<Faults>;
-  /** A version read again, with what could not be written then. */
-  protected abstract completed(body: Partial<BodyOf[K]>): BodyOf[K];
-  protected abstract deleted(ids: readonly string[]): Promise<readonly Stored[]>;
-  protected abstract writeRows(manager: EntityManager, things: readonly Stored[]): Promise<void>;
-  /** Takes over what was just written. */
-  protected abstract put(things: readonly Stored[]): void;
-  /** What a page is shown when someone else saved first. */
-  protected abstract current(stored: Stored): object;
-
-  /** How many versions of one are kept. */
-  protected versionsKept(_body: BodyOf[K]): number {
-    return VERSIONS_KEPT;
+  /** All there are, in the order of their names; another list after each change. */
+  all(): readonly Stored[] {
+    return this.of.store.all();
   }
 
-  /** True for what comes with Gully and is the same everywhere, so that bundles need not carry it. */
-  isGiven(_id: string): boolean {
-    return false;
+  find(id: string): Stored | undefined {
+    return this.of.store.find(id);
+  }
+
+  /** What a person wrote of one. */
+  bodyOf(stored: Stored): BodyOf[K] {
+    return this.of.bodyOf(stored);
   }
 
   /** What people call it. */
   titleOf(stored: Stored): string {
-    return this.shape.nameOf(this.bodyOf(stored));
+    return this.of.titleOf(stored);
+  }
+
+  /** True for what comes with Gully and is the same everywhere, so that bundles need not carry it. */
+  isGiven(id: string): boolean {
+    return this.of.isGiven(id);
+  }
+
+  /** The channel with a draft in force in place of the thing of its id, its own or one that no thing has. Only read. */
+  inForce(world: World, id: string, body: BodyOf[K]): World {
+    return this.of.inForce(world, id, body);
+  }
+
+  /** Calls `listener` with those that were read at the start, made, changed, deleted or put back. */
+  subscribe(listener: (things: readonly Stored[]) => void): void {
+    this.saving.taken.add(listener);
   }
 
   named(name: string): Stored | undefined {
     const wanted = foldedName(name);
-    return this.all().find((each) => foldedName(this.shape.nameOf(this.bodyOf(each))) === wanted);
+    return this.all().find((each) => foldedName(this.nameOf(each)) === wanted);
   }
 
   /** The same for many names, of all there are now. */
@@ -140,7 +107,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     const byName = new Map(
       this.all()
         .toReversed()
-        .map((each) => [foldedName(this.shape.nameOf(this.bodyOf(each))), each]),
+        .map((each) => [foldedName(this.nameOf(each)), each]),
     );
     return (name) => byName.get(foldedName(name));
   }
@@ -148,9 +115,9 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   /** Reads what someone is editing. @throws Problem 422 with the faults by their places, `at` before each */
   async readDraft(given: object, at: string): Promise<BodyOf[K]> {
     try {
-      const pipe = makeValidation();
-      return this.readBody(
-        (await pipe.transform(given, { type: 'body', metatype: this.bodyShape })) as object,
+      const metatype = this.of.bodyShape;
+      return this.of.readBody(
+        (await makeValidation().transform(given, { type: 'body', metatype })) as object,
       );
     } catch (error) {
       if (!(error instanceof Problem)) throw error;
@@ -159,18 +126,22 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     }
   }
 
+  /** What came in, checked by its shape, as what a person wrote. */
+  readBody(given: object): BodyOf[K] {
+    return this.of.readBody(given);
+  }
+
   /** Its versions that are kept, the newest first, each as it could be saved today. */
   async versionsOf(id: string): Promise<ThingVersion[]> {
     this.require(id);
     const all = await this.parts.versions.all(this.kind, id);
-    return all.map((each) => ({ ...each, body: this.completed(each.body as Partial<BodyOf[K]>) }));
+    return all.map((each) => ({ ...each, body: this.of.completed(each.body as Partial<BodyOf[K]>) }));
   }
 
   create(body: BodyOf[K], actor: Actor): Promise<Stored> {
     return this.parts.queue.alone(async () => {
-      this.leaveRoom(1);
-      const head = { id: newId(), version: 1, changedAt: Date.now(), deletedAt: null };
-      return this.saveOne(this.made(await this.tidied(body), head, undefined), 'added', actor);
+      this.saving.leaveRoom(1);
+      return this.saveOne(this.nextOf(newId(), await this.of.tidied(body), Date.now()), 'added', actor);
     });
   }
 
@@ -178,7 +149,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   change(id: string, body: BodyOf[K], version: number, actor: Actor): Promise<Stored> {
     return this.parts.queue.alone(async () => {
       const before = this.requireVersion(id, version);
-      return this.saveOne(this.next(before, await this.tidied(body)), 'changed', actor);
+      return this.saveOne(this.next(before, await this.of.tidied(body)), 'changed', actor);
     });
   }
 
@@ -186,7 +157,7 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   stepBack(id: string, version: number, actor: Actor): Promise<Stored> {
     return this.parts.queue.alone(async () => {
       const before = await this.steppedBack(this.requireVersion(id, version));
-      await this.save([before], 'put back', actor);
+      await this.saving.save([before], 'put back', actor);
       return before;
     });
   }
@@ -204,44 +175,17 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
   /** The same for several at once: all of them or none. */
   several(ids: readonly string[], how: Several, actor: Actor): Promise<void> {
     return this.parts.queue.alone(async () => {
-      const deletedAt = Date.now();
-      switch (how.change) {
-        case 'restore':
-          return this.save(await this.putBack(ids), 'put back', actor);
-        case 'delete':
-          return this.save(
-            ids.map((id) => this.withDeletedAt(this.require(id), deletedAt)),
-            'deleted',
-            actor,
-          );
-        case 'step-back':
-          return this.save(
-            await Promise.all(ids.map((id) => this.steppedBack(this.require(id)))),
-            'put back',
-            actor,
-          );
-        case 'set':
-          return this.save(
-            await Promise.all(ids.map((id) => this.with(how.part, this.require(id)))),
-            'changed',
-            actor,
-          );
-        case 'switch':
-          return this.save(
-            ids.map((id) => {
-              const before = this.require(id);
-              return this.next(before, { ...this.bodyOf(before), enabled: how.on });
-            }),
-            how.on ? 'switched on' : 'switched off',
-            actor,
-          );
-      }
+      if (how.change === 'restore') return this.saving.save(await this.putBack(ids), 'put back', actor);
+      const { become, verb } = this.changing(how);
+      const things = await Promise.all(ids.map(async (id) => become(this.require(id))));
+      return this.saving.save(things, verb, actor);
     });
   }
 
+  /** @throws Problem 404 */
   require(id: string): Stored {
     const stored = this.find(id);
-    const { one } = this.words;
+    const { one } = this.of.words;
     if (stored === undefined)
       throw new Problem(
         404,
@@ -253,99 +197,63 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
 
   /** Checks things that come together. @throws Problem 422 naming which, and what is wrong */
   async checkTogether(things: readonly Stored[], pause: Pause): Promise<void> {
-    this.leaveRoom(things.filter(({ id }) => this.find(id) === undefined).length);
-    await this.check(things, {}, { several: true, pause });
+    this.saving.leaveRoom(things.filter(({ id }) => this.find(id) === undefined).length);
+    await this.saving.check(things, {}, { several: true, pause });
   }
 
   /** Writes things with their versions, within the caller's write. */
-  async write(manager: EntityManager, things: readonly Stored[], actor: Actor): Promise<void> {
-    await this.writeRows(manager, things);
-    const pause = pauseIn(manager);
-    for (const stored of things) {
-      if (stored.deletedAt === null) await this.writeVersionOf(manager, stored, actor);
-      await pause();
-    }
-  }
-
-  private writeVersionOf(manager: EntityManager, stored: Stored, actor: Actor): Promise<void> {
-    const body = this.bodyOf(stored);
-    return writeVersion(manager, this.kind, stored, body, actor, this.versionsKept(body));
+  write(manager: EntityManager, things: readonly Stored[], actor: Actor): Promise<void> {
+    return this.saving.write(manager, things, actor);
   }
 
   /** Takes over what `write` brought to disk, and tells pages. */
   accept(things: readonly Stored[]): void {
-    this.put(things);
-    this.parts.news.publish('thing', { of: this.kind, ids: things.map(({ id }) => id) });
+    this.saving.accept(things);
   }
 
   /** The next version of what is there, or the first of what is not. @param id its own, or a new one */
   nextOf(id: string, body: BodyOf[K], changedAt: number): Stored {
     const before = this.find(id);
-    return this.made(body, { id, version: (before?.version ?? 0) + 1, changedAt, deletedAt: null }, before);
+    const version = (before?.version ?? 0) + 1;
+    return this.of.made(body, { id, version, changedAt, deletedAt: null }, before);
   }
 
-  protected next(before: Stored, body: BodyOf[K]): Stored {
-    return this.nextOf(before.id, body, Date.now());
-  }
-
-  /** The same, deleted or put back. A kind whose things are of a class makes a copy of its own. */
+  /** The same, deleted or put back. @throws Problem for one that stays */
   withDeletedAt(stored: Stored, deletedAt: number | null): Stored {
-    return { ...stored, deletedAt };
+    return this.of.withDeletedAt(stored, deletedAt);
+  }
+
+  protected next({ id }: Stored, body: BodyOf[K]): Stored {
+    return this.nextOf(id, body, Date.now());
   }
 
   protected async saveOne(stored: Stored, verb: string, actor: Actor): Promise<Stored> {
-    await this.save([stored], verb, actor, this.parts.references);
+    await this.saving.save([stored], verb, actor, this.parts.references);
     return stored;
   }
 
-  /** @param about what there is to refer to; not asked where nobody changed what is referred to */
-  private async save(
-    things: readonly Stored[],
-    verb: string,
-    actor: Actor,
-    about: Surroundings = {},
-  ): Promise<void> {
-    const pause = breather();
-    await this.check(
-      things.filter(({ deletedAt }) => deletedAt === null),
-      about,
-      { pause },
-    );
-    await pause();
-    await this.parts.database.write((manager) => this.write(manager, things, actor));
-    this.accept(things);
-    const [first] = things;
-    if (first === undefined) return;
-    const { one, many } = this.words;
-    const subject = things.length === 1 ? this.titleOf(first) : `${String(things.length)} ${many}`;
-    const alone = things.length === 1;
-    this.parts.activity.record(
-      'changed',
-      subject,
-      alone ? `${verb} (a ${one})` : verb,
-      actor,
-      alone ? { kind: this.kind, id: first.id } : undefined,
-    );
+  private nameOf(stored: Stored): string {
+    return this.shape.nameOf(this.bodyOf(stored));
   }
 
-  private async check(
-    things: readonly Stored[],
-    about: Surroundings,
-    { several = things.length > 1, pause = breather() }: { several?: boolean; pause?: Pause } = {},
-  ): Promise<void> {
-    for (const stored of things) {
-      await pause();
-      const faults = await this.faultsOf(stored, things, about);
-      const words = Object.values(faults);
-      if (words.length === 0) continue;
-      throw new Problem(
-        422,
-        several ? 'Nothing was changed' : `The ${this.words.one} is not saved`,
-        several
-          ? `${this.titleOf(stored)}: ${words.join('. ')}. None of them was changed.`
-          : `${words.join('. ')}. Your draft is kept.`,
-        { fields: faults },
-      );
+  /** What one of several becomes, and what was done to them. */
+  private changing(how: Exclude<Several, { readonly change: 'restore' }>): {
+    readonly become: (before: Stored) => Stored | Promise<Stored>;
+    readonly verb: string;
+  } {
+    const deletedAt = Date.now();
+    switch (how.change) {
+      case 'delete':
+        return { become: (before) => this.withDeletedAt(before, deletedAt), verb: 'deleted' };
+      case 'step-back':
+        return { become: (before) => this.steppedBack(before), verb: 'put back' };
+      case 'set':
+        return { become: (before) => this.with(how.part, before), verb: 'changed' };
+      case 'switch':
+        return {
+          become: (before) => this.next(before, { ...this.bodyOf(before), enabled: how.on }),
+          verb: how.on ? 'switched on' : 'switched off',
+        };
     }
   }
 
@@ -357,16 +265,19 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
       return [key, whole] as const;
     });
     const body = await this.readDraft({ ...now, ...Object.fromEntries(changed) }, '');
-    return this.next(before, await this.tidied(body));
+    return this.next(before, await this.of.tidied(body));
   }
 
   private async putBack(ids: readonly string[]): Promise<Stored[]> {
     const gone = ids.filter((id) => this.find(id) === undefined);
-    this.leaveRoom(gone.length);
-    const deleted = await this.deleted(gone);
-    const { one } = this.words;
+    this.saving.leaveRoom(gone.length);
+    const deleted = await this.of.store.onDisk(gone);
     if (deleted.length < gone.length)
-      throw new Problem(404, `There is no such ${one}`, 'It was never saved here. Nothing was put back.');
+      throw new Problem(
+        404,
+        `There is no such ${this.of.words.one}`,
+        'It was never saved here. Nothing was put back.',
+      );
     return deleted.map((stored) => this.withDeletedAt(stored, null));
   }
 
@@ -378,20 +289,10 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
         409,
         'There is nothing to go back to',
         version === 1
-          ? `This is the first version of the ${this.words.one}.`
+          ? `This is the first version of the ${this.of.words.one}.`
           : 'The version before is not kept any more.',
       );
-    return this.next(before, this.completed(body as Partial<BodyOf[K]>));
-  }
-
-  private leaveRoom(more: number): void {
-    const { many } = this.words;
-    if (this.all().length + more > this.most)
-      throw new Problem(
-        409,
-        `There are too many ${many}`,
-        `A channel has at most ${String(this.most)}. Delete some first.`,
-      );
+    return this.next(before, this.of.completed(body as Partial<BodyOf[K]>));
   }
 
   private requireVersion(id: string, version: number): Stored {
@@ -399,9 +300,9 @@ export abstract class Things<K extends ThingKind, Stored extends Head> {
     if (stored.version === version) return stored;
     throw new Problem(
       409,
-      `Someone else saved this ${this.words.one} in the meantime`,
+      `Someone else saved this ${this.of.words.one} in the meantime`,
       'Nothing was overwritten. Your draft is kept; choose which one holds.',
-      { current: this.current(stored) },
+      { current: this.of.current(stored) },
     );
   }
 }

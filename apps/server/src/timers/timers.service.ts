@@ -1,11 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { World } from '@gully/core/channel';
-import { BLANK_TIMER, checkTimer, timerBody, type TimerBody } from '@gully/core/timers';
-import type { Faults, Surroundings } from '@gully/core/routines';
+import { BLANK_TIMER, checkTimer, timerBody } from '@gully/core/timers';
 import { In } from 'typeorm';
-import { type EntityManager } from '../database/index.js';
+import { ThingParts, Things } from '../things/index.js';
 import { TimerRow } from './rows.js';
-import { ThingParts, Things, type Head } from '../things/index.js';
 import { TimerTargets } from './targets.js';
 import { readTimer, TimersStore, writeTimer, type StoredTimer } from './timers.store.js';
 import { TimerBodyDto } from './views.js';
@@ -13,62 +10,30 @@ import { TimerBodyDto } from './views.js';
 /** Makes, changes, removes and puts back timers. */
 @Injectable()
 export class TimersService extends Things<'timer', StoredTimer> {
-  protected readonly most = 200;
-  protected readonly bodyShape = TimerBodyDto;
-
-  constructor(
-    parts: ThingParts,
-    private readonly store: TimersStore,
-    private readonly targets: TimerTargets,
-  ) {
-    super('timer', parts);
-  }
-
-  all(): readonly StoredTimer[] {
-    return this.store.all();
-  }
-  find(id: string): StoredTimer | undefined {
-    return this.store.find(id);
-  }
-  bodyOf(timer: StoredTimer): TimerBody {
-    return timerBody(timer);
-  }
-  made(body: TimerBody, head: Head): StoredTimer {
-    return { ...timerBody(body), ...head, unreadable: undefined };
-  }
-  readBody(given: object): TimerBody {
-    return timerBody(given as TimerBody);
-  }
-
-  /** Nothing looks at timers while a line is rehearsed; their own rehearsal takes the draft itself. */
-  inForce(world: World): World {
-    return world;
-  }
-
-  protected tidied(body: TimerBody): TimerBody {
-    return { ...body, name: body.name.trim() };
-  }
-  protected faultsOf(timer: StoredTimer, together: readonly StoredTimer[], about: Surroundings): Faults {
-    const ids = new Set([timer.id, ...together.map(({ id }) => id)]);
-    const others = [
-      ...this.store.all().filter(({ id }) => !ids.has(id)),
-      ...together.filter(({ id }) => id !== timer.id),
-    ];
-    return checkTimer(timer, others, about.has === undefined ? {} : this.targets.around(timer));
-  }
-  protected completed(body: Partial<TimerBody>): TimerBody {
-    return timerBody({ ...BLANK_TIMER, ...body });
-  }
-  protected async deleted(ids: readonly string[]): Promise<StoredTimer[]> {
-    return (await this.parts.database.read.findBy(TimerRow, { id: In([...ids]) })).map(readTimer);
-  }
-  protected async writeRows(manager: EntityManager, timers: readonly StoredTimer[]): Promise<void> {
-    for (const timer of timers) await writeTimer(manager, timer);
-  }
-  protected put(timers: readonly StoredTimer[]): void {
-    this.store.put(timers);
-  }
-  protected current(timer: StoredTimer): object {
-    return { ...timerBody(timer), id: timer.id, version: timer.version };
+  constructor(parts: ThingParts, store: TimersStore, targets: TimerTargets) {
+    super(parts, {
+      kind: 'timer',
+      most: 200,
+      bodyShape: TimerBodyDto,
+      bodyOf: timerBody,
+      made: (body, head) => ({ ...timerBody(body), ...head, unreadable: undefined }),
+      completed: (body) => timerBody({ ...BLANK_TIMER, ...body }),
+      faultsOf: (timer, { others, about }) =>
+        checkTimer(timer, others(), about.has === undefined ? {} : targets.around(timer)),
+      // Nothing looks at timers while a line is rehearsed; their own rehearsal takes the draft itself.
+      inForce: (world) => world,
+      store: {
+        all: () => store.all(),
+        find: (id) => store.find(id),
+        onDisk: async (ids) =>
+          (await parts.database.read.findBy(TimerRow, { id: In([...ids]) })).map(readTimer),
+        write: async (manager, timers) => {
+          for (const timer of timers) await writeTimer(manager, timer);
+        },
+        put: (timers) => {
+          store.put(timers);
+        },
+      },
+    });
   }
 }

@@ -23,6 +23,7 @@ import { RunLog } from '../runs/index.js';
 import { SettingsService } from '../settings/index.js';
 import { StreamService } from '../stream/index.js';
 import { ViewersService } from '../viewers/index.js';
+import { Soon } from '../signals/index.js';
 import { BREATHING_ROOM } from './breathing.js';
 import { TimersClock } from './clock.js';
 import { fireTimer } from './firing.js';
@@ -38,7 +39,9 @@ const TELL_MS = 2_000;
 export class Timing implements OnModuleInit, OnModuleDestroy {
   private ended = false;
   private timer: NodeJS.Timeout | undefined;
-  private telling: NodeJS.Timeout | undefined;
+  private readonly pagesTold = new Soon(TELL_MS, () => {
+    this.news.publish('timers', { at: this.clock.now() });
+  });
   private live = false;
   private looking: Promise<void> | undefined;
   private unheard = 0;
@@ -90,7 +93,7 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
 
   onModuleDestroy(): void {
     clearTimeout(this.timer);
-    clearTimeout(this.telling);
+    this.pagesTold.stop();
     this.ended = true;
   }
 
@@ -104,7 +107,7 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
       this.hearing = undefined;
       if (this.store.isEmpty) return;
       this.store.count(count);
-      this.tellLater();
+      this.pagesTold.ask();
       this.soon();
     });
   }
@@ -245,12 +248,5 @@ export class Timing implements OnModuleInit, OnModuleDestroy {
           `${timer.name} ${standingInWords(standing, timer.lines, state.lines, roomIn)}`,
       )
       .join('; ');
-  }
-
-  private tellLater(): void {
-    this.telling ??= setTimeout(() => {
-      this.telling = undefined;
-      this.news.publish('timers', { at: this.clock.now() });
-    }, TELL_MS).unref();
   }
 }

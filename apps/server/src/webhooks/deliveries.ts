@@ -6,6 +6,7 @@ import { DeliveryRow } from './rows.js';
 import { Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { NewsService } from '../news/index.js';
+import { Alarm } from '../signals/index.js';
 import { send, type Answer } from './sending.js';
 import { WebhooksStore } from './webhooks.store.js';
 
@@ -33,7 +34,7 @@ const KEPT = 2_000;
 /** Brings posts to their webhooks: each is on disk first, and tried until it arrives or a day is over. */
 @Injectable()
 export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
-  private timer: NodeJS.Timeout | undefined;
+  private readonly alarm = new Alarm(() => void this.work());
   private readonly under = new Set<string>();
   private ended = false;
 
@@ -64,7 +65,7 @@ export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
 
   onModuleDestroy(): void {
     this.ended = true;
-    clearTimeout(this.timer);
+    this.alarm.stop();
   }
 
   get allowed(): readonly string[] {
@@ -99,8 +100,7 @@ export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Looks for what is due now. */
   soon(): void {
-    clearTimeout(this.timer);
-    if (!this.ended) this.timer = setTimeout(() => void this.work(), 0);
+    this.alarm.set(0);
   }
 
   private async work(): Promise<void> {
@@ -116,18 +116,11 @@ export class Deliveries implements OnApplicationBootstrap, OnModuleDestroy {
         .slice(0, AT_ONCE - this.under.size);
       for (const row of due) void this.bring(row);
       const [next] = idle.filter((row) => !due.includes(row));
-      if (next !== undefined && this.under.size < AT_ONCE) this.later((next.nextAt ?? 0) - Date.now());
+      if (next !== undefined && this.under.size < AT_ONCE) this.alarm.set(next.nextAt ?? 0, 10);
     } catch (error) {
       this.log.error({ error }, 'posts to webhooks could not be looked for');
-      this.later(30 * SECOND);
+      this.alarm.set(Date.now() + 30 * SECOND);
     }
-  }
-
-  private later(ms: number): void {
-    if (this.ended) return;
-    clearTimeout(this.timer);
-    // A day is the longest pause; what is due is looked for again then in any case.
-    this.timer = setTimeout(() => void this.work(), Math.min(Math.max(ms, 10), 24 * HOUR)).unref();
   }
 
   private async bring(row: DeliveryRow): Promise<void> {
