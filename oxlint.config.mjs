@@ -215,6 +215,7 @@ export default {
     ...errors(PLAIN),
     'no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
     'no-restricted-imports': ['error', { patterns: [throughIndex] }],
+    'max-params': ['error', { max: 7 }],
   },
   overrides: [
     {

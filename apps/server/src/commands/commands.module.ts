@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { PipelineModule } from '../pipeline/index.js';
 import { RoutinesModule } from '../routines/index.js';
 import { ThingsModule } from '../things/index.js';
 import { ViewersModule } from '../viewers/index.js';
@@ -8,7 +9,7 @@ import { CommandsStore } from './commands.store.js';
 import { FromChat } from './from-chat.js';
 
 @Module({
-  imports: [RoutinesModule, ThingsModule, ViewersModule],
+  imports: [PipelineModule, RoutinesModule, ThingsModule, ViewersModule],
   controllers: [CommandsController],
   providers: [CommandsService, CommandsStore, FromChat],
   exports: [CommandsService, CommandsStore],

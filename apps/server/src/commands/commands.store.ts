@@ -21,7 +21,8 @@ import { In, IsNull } from 'typeorm';
 import { Database, type EntityManager } from '../database/index.js';
 import { CommandRow } from './rows.js';
 import { RoutineRow } from '../routines/index.js';
-import { ChannelWorld, Keepers, type AboutToDecide } from '../live/index.js';
+import type { AboutToDecide } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { NewsService } from '../news/index.js';
 import { CountersStore, MemoryStore } from '../routines/index.js';
 import { PREFIX, SettingsService } from '../settings/index.js';
@@ -62,8 +63,7 @@ export class CommandsStore implements OnModuleInit, OnModuleDestroy {
     private readonly viewers: ViewersService,
     counters: CountersStore,
     memory: MemoryStore,
-    world: ChannelWorld,
-    keepers: Keepers,
+    { world, keepers }: LiveChannel,
     private readonly news: NewsService,
   ) {
     counters.alsoNamed(() => this.counterNames);

@@ -14,6 +14,7 @@ import { CurrencyController } from './currency.controller.js';
 import { CurrencySettingsService } from './currency-settings.js';
 import { Resetting } from './resetting.js';
 import { Places } from './places.js';
+import { PayoutPeople } from './payout-people.js';
 import { Payouts } from './payouts.js';
 
 @Module({
@@ -28,7 +29,16 @@ import { Payouts } from './payouts.js';
     ViewersModule,
   ],
   controllers: [CurrencyController],
-  providers: [BalancesOfViewers, ByFile, ByHand, Resetting, CurrencySettingsService, Payouts, Places],
+  providers: [
+    BalancesOfViewers,
+    ByFile,
+    ByHand,
+    Resetting,
+    CurrencySettingsService,
+    PayoutPeople,
+    Payouts,
+    Places,
+  ],
   exports: [CurrencySettingsService],
 })
 export class CurrencyModule {}

@@ -1,24 +1,12 @@
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
-import type { Role } from '@gully/core/chat';
-import {
-  decidePayout,
-  type CurrencySettings,
-  type PostedChange,
-  type PresentViewer,
-} from '@gully/core/currency';
+import { decidePayout, type CurrencySettings, type PostedChange } from '@gully/core/currency';
 import { LONGEST_PAUSE_MS, tick, type RunningClock } from '@gully/core/timers';
-import { viewerKey } from '@gully/core/viewers';
-import { ConnectionService } from '../chat/index.js';
-import { ConnectionSettings } from '../connection/index.js';
 import { Database, type EntityManager } from '../database/index.js';
-import { LedgerStore } from '../ledger/index.js';
-import { ChannelWorld, SELF } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { MessagesService } from '../messages/index.js';
-import { PipelineService } from '../pipeline/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { StreamService } from '../stream/index.js';
-import { ViewersService, type Seen } from '../viewers/index.js';
 import { CurrencySettingsService } from './currency-settings.js';
+import { PayoutPeople } from './payout-people.js';
 
 /** Looks are this far apart, in milliseconds; well under what counts as a pause. */
 const LOOK_MS = LONGEST_PAUSE_MS / 4;
@@ -44,32 +32,18 @@ export class Payouts implements OnModuleInit, BeforeApplicationShutdown {
   private writtenAt = Date.now();
   private paying: Promise<void> | undefined;
   private timer: NodeJS.Timeout | undefined;
-  /** roles as last seen with a message; what is stored of a viewer is the strongest alone */
-  private readonly roles = new Map<string, readonly Role[]>();
-  private readonly wrote = new Set<string>();
 
   constructor(
     private readonly settings: CurrencySettingsService,
-    private readonly ledger: LedgerStore,
-    private readonly connection: ConnectionService,
-    private readonly connectionSettings: ConnectionSettings,
     private readonly stream: StreamService,
-    private readonly viewers: ViewersService,
-    private readonly messages: MessagesService,
-    private readonly pipeline: PipelineService,
+    private readonly people: PayoutPeople,
+    private readonly live: LiveChannel,
     private readonly database: Database,
-    private readonly world: ChannelWorld,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
   async onModuleInit(): Promise<void> {
     await this.read();
-    this.messages.subscribe(({ viewer, roles }, removed) => {
-      if (viewer === SELF || !this.currency.enabled) return;
-      this.roles.set(viewer, roles);
-      // What the guard took out earns nothing.
-      if (!removed) this.wrote.add(viewer);
-    });
     this.timer = setInterval(() => void this.look(Date.now()), LOOK_MS).unref();
   }
 
@@ -110,18 +84,19 @@ export class Payouts implements OnModuleInit, BeforeApplicationShutdown {
   }
 
   private async pay(now: number): Promise<void> {
-    const present = this.connection.room.present().filter(({ key, nick }) => !this.isSelf(key, nick));
-    const seen = present.map(({ key, nick }): Seen => ({ key, name: nick, role: 'viewer', at: now }));
+    const seen = this.people.present(now);
     const key = `payout:${String(this.number + 1)}`;
     const { live } = this.stream.state;
     try {
-      const change = await this.pipeline.do({
+      const change = await this.live.pipeline.do({
         kind: 'payout',
         actor: 'gully',
         seen,
         decide: (idOf) => {
-          const people = seen.flatMap((each) => this.personOf(idOf(each.key), each.name));
-          const decided = decidePayout(this.world.now().purse, people, { key, live, at: now });
+          const people = seen.flatMap(
+            (each) => this.people.personOf(idOf(each.key), each.name, this.paidAt) ?? [],
+          );
+          const decided = decidePayout(this.live.world.now().purse, people, { key, live, at: now });
           const next = { number: this.number + 1, ranMs: 0, paidAt: now };
           return {
             changes: decided === undefined ? [] : [decided],
@@ -132,7 +107,7 @@ export class Payouts implements OnModuleInit, BeforeApplicationShutdown {
       });
       this.made(change, now);
     } catch (error) {
-      // Nobody was paid; it is tried again at the next look.
+      // No one was paid; it is tried again at the next look.
       this.log.error({ error }, 'the payout could not be written and is made later');
     }
   }
@@ -142,31 +117,8 @@ export class Payouts implements OnModuleInit, BeforeApplicationShutdown {
     this.paidAt = now;
     this.writtenAt = now;
     this.clock = { ...this.clock, running: 0 };
-    this.wrote.clear();
+    this.people.paid();
     if (change !== undefined) this.log.debug({ entries: change.entries.length }, 'paid those present');
-  }
-
-  private personOf(id: string, name: string): PresentViewer[] {
-    const viewer = this.viewers.facts(id);
-    if (viewer === undefined || this.ledger.of(`viewer:${id}`) === undefined) return [];
-    const row = this.viewers.known(id);
-    const roles = this.roles.get(id) ?? [
-      ...viewer.roles,
-      ...(viewer.subscribedMonths > 0 ? (['subscriber'] as const) : []),
-    ];
-    const active = this.wrote.has(id) || (row?.lastWrote ?? 0) > this.paidAt;
-    return [
-      {
-        viewer: { ...viewer, name },
-        roles,
-        tier: viewer.subscribedTier,
-        active: this.paidAt > 0 ? active : this.wrote.has(id),
-      },
-    ];
-  }
-
-  private isSelf(key: string, nick: string): boolean {
-    return key === this.connection.self || key === viewerKey(nick, this.connectionSettings.room.nick);
   }
 
   private async read(): Promise<void> {

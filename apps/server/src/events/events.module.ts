@@ -13,6 +13,8 @@ import { Following } from './following.js';
 import { Present } from './present.js';
 import { EventsService } from './events.service.js';
 import { LateEventsController } from './late.js';
+import { OutsideEvents } from './outside-events.js';
+import { EventTelling } from './telling.js';
 
 @Module({
   imports: [
@@ -25,7 +27,7 @@ import { LateEventsController } from './late.js';
     ViewersModule,
   ],
   controllers: [ByHandController, EventsController, LateEventsController],
-  providers: [ChannelEvents, EventsService, Following, Present],
+  providers: [ChannelEvents, EventTelling, EventsService, Following, OutsideEvents, Present],
   exports: [ChannelEvents, Following],
 })
 export class EventsModule {}

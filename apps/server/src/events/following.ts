@@ -12,10 +12,9 @@ import {
 import { eventThatFollowed, followed } from '@gully/core/routines';
 import { Outbox } from '../chat/index.js';
 import { newId } from '../database/index.js';
-import { ChannelWorld, Keepers, Performers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { PipelineService, type Job } from '../pipeline/index.js';
-import { RunLog } from '../runs/index.js';
+import { LiveChannel, type Job } from '../pipeline/index.js';
+import { AfterDeciding } from '../runs/index.js';
 import { ChannelEvents } from './channel-events.js';
 import { Present } from './present.js';
 
@@ -23,26 +22,23 @@ import { Present } from './present.js';
 @Injectable()
 export class Following {
   constructor(
-    private readonly world: ChannelWorld,
-    private readonly pipeline: PipelineService,
-    private readonly performers: Performers,
+    private readonly live: LiveChannel,
     private readonly events: ChannelEvents,
     private readonly outbox: Outbox,
-    private readonly runLog: RunLog,
+    private readonly after: AfterDeciding,
     /** who is in the room */
     readonly present: Present,
     @Inject(LOG) private readonly log: Log,
-    keepers: Keepers,
   ) {
     for (const kind of FOLLOWED)
-      keepers.follow(kind, (changes) => {
-        const now = this.world.now();
+      live.keepers.follow(kind, (changes) => {
+        const now = this.live.world.now();
         for (const change of changes) for (const follow of followUps(change, now)) this.follow(follow);
       });
   }
 
   follow(follow: AnyFollowUp): void {
-    if (follow.does === 'decide') this.pipeline.surely(this.job(follow));
+    if (follow.does === 'decide') this.live.pipeline.surely(this.job(follow));
     else if (follow.does === 'hand') void this.hand(follow);
     else this.happen(follow);
   }
@@ -57,7 +53,7 @@ export class Following {
       about: follow.about,
       seen,
       decide: (idOf) => {
-        const world = this.world.now();
+        const world = this.live.world.now();
         const moment = {
           at: at ?? Date.now(),
           id: newId(),
@@ -67,11 +63,10 @@ export class Following {
         return {
           changes,
           done: () => {
-            this.performers.perform(effects, {
+            this.after.carryOut(effects, started, {
               because: follow.because,
               ...(viewer === undefined ? {} : { viewer }),
             });
-            for (const each of started) this.runLog.record(each);
           },
         };
       },
@@ -81,7 +76,7 @@ export class Following {
   /** Says something to one viewer alone, and goes on with what came of it. @returns why it did not get there */
   async hand(follow: Hands<World, Change, Effect, EventName, object>): Promise<HandFailure | undefined> {
     const { viewer, name, because, logged } = follow;
-    const lines = follow.lines(this.world.now(), Date.now(), false);
+    const lines = follow.lines(this.live.world.now(), Date.now(), false);
     const shown = logged ?? lines.join(' ');
     const failed = await this.outbox.handOver(name, lines, shown, { because, viewer });
     for (const each of follow.then(failed)) this.follow(each);
@@ -90,7 +85,7 @@ export class Following {
 
   private happen(follow: Extract<AnyFollowUp, { readonly does: 'happen' }>): void {
     const { kind } = follow.event;
-    const event = eventThatFollowed(follow, this.world.now(), newId());
+    const event = eventThatFollowed(follow, this.live.world.now(), newId());
     this.events.happened(event, [], null).catch((error: unknown) => {
       this.log.error({ error, kind }, 'what happened could not be told to routines');
     });

@@ -1,7 +1,8 @@
+import { Injectable } from '@nestjs/common';
 import type { Role } from '@gully/core/chat';
 import type { ChannelEvent } from '@gully/core/routines';
 import { strangerFacts, type ViewerFacts } from '@gully/core/viewers';
-import type { Database, EntityManager } from '../database/index.js';
+import { Database, type EntityManager } from '../database/index.js';
 import type { Seen } from '../viewers/index.js';
 import { SELF } from '../live/index.js';
 
@@ -17,7 +18,7 @@ export interface OutsideEvent {
   readonly starts: boolean;
   /** someone raised it to try things out */
   readonly byHand: boolean;
-  /** who did it; undefined for nobody in particular */
+  /** who did it; undefined for no one in particular */
   readonly who: Seen | undefined;
   /** the roles told with it; the viewer's own where there are none */
   readonly roles: readonly Role[];
@@ -48,6 +49,7 @@ export async function markTaken(manager: EntityManager, { source, id }: Named, a
 }
 
 /** Which events from outside were taken, so that each is taken once however often it comes. */
+@Injectable()
 export class OutsideEvents {
   /** by name, whether it was taken; of those that are being decided */
   private readonly known = new Map<string, boolean>();

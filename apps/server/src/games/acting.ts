@@ -18,10 +18,10 @@ import { ConnectionService } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
 import { newId } from '../database/index.js';
 import { Following } from '../events/index.js';
-import { ChannelWorld, Performers, SELF } from '../live/index.js';
-import { PipelineService, type Job } from '../pipeline/index.js';
+import { SELF } from '../live/index.js';
+import { LiveChannel, type Job } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
-import { RunLog } from '../runs/index.js';
+import { AfterDeciding } from '../runs/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
 import { join } from './joining.js';
 
@@ -39,28 +39,26 @@ export class GameActing {
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
     private readonly settings: ConnectionSettings,
-    private readonly pipeline: PipelineService,
-    private readonly world: ChannelWorld,
-    private readonly performers: Performers,
-    private readonly runLog: RunLog,
+    private readonly live: LiveChannel,
+    private readonly after: AfterDeciding,
     private readonly activity: ActivityService,
   ) {}
 
   /** Opens a round by hand, stops what is going on, or plays as the streamer. */
   async act(id: string, does: 'open' | 'stop' | 'play', typed: string, actor: Actor): Promise<void> {
     const player = does === 'play' ? this.player() : undefined;
-    const players = this.world
+    const players = this.live.world
       .now()
       .games.rounds(id)
       .flatMap(({ plays }) => plays.map(({ viewer }) => viewer));
-    const fault = await this.pipeline.do<string | undefined>({
+    const fault = await this.live.pipeline.do<string | undefined>({
       kind: 'game',
       actor,
       ...(player === undefined ? {} : { seen: [player] }),
       about: [...new Set(players)].filter((each) => each !== ''),
       texts: [typed],
       decide: (idOf) => {
-        const world = this.world.now();
+        const world = this.live.world.now();
         const game = world.games.find(id);
         if (game === undefined) throw new Problem(404, 'There is no such game', 'It was deleted.');
         const at = Date.now();
@@ -85,7 +83,7 @@ export class GameActing {
 
   /** Takes a round on whose time has come. @param at UTC milliseconds, not before its time */
   tick(round: Round, at: number): Promise<void> {
-    return this.pipeline.do(this.following.job(tickOf(round), at));
+    return this.live.pipeline.do(this.following.job(tickOf(round), at));
   }
 
   /** Gives back what was staked in rounds that Gully stopped in the middle of, and says so once. */
@@ -96,7 +94,7 @@ export class GameActing {
     const names = stakersOf(staked);
     const titles = namesInWords([...new Set(staked.map(({ title }) => title))]);
     for (const [n, round] of inOrder.entries())
-      this.pipeline.surely(
+      this.live.pipeline.surely(
         this.jobOf([round.id], round.plays, (world) => {
           const at = Date.now();
           const now = world.games.rounds(round.game).find(({ id }) => id === round.id);
@@ -131,7 +129,7 @@ export class GameActing {
       actor: 'gully',
       about: [...new Set(plays.map(({ viewer }) => viewer))].filter((each) => each !== ''),
       decide: () => {
-        const world = this.world.now();
+        const world = this.live.world.now();
         const taken = decide(world);
         if (taken === undefined) return { changes: [], done: () => undefined };
         return this.taken(world, taken, Date.now(), (failed) => {
@@ -154,8 +152,7 @@ export class GameActing {
       changes,
       done: () => {
         const who = viewer.id === SELF ? {} : { viewer: viewer.id };
-        this.performers.perform(effects, { because: `of the game ${game.name}`, ...who });
-        for (const each of started) this.runLog.record(each);
+        this.after.carryOut(effects, started, { because: `of the game ${game.name}`, ...who });
         return done(undefined);
       },
     };

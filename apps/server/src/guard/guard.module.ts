@@ -17,6 +17,7 @@ import { GuardSettingsService } from './guard-settings.js';
 import { GuardStore } from './guard.store.js';
 import { Moderation } from './moderation.js';
 import { RestoredModes } from './modes.js';
+import { Silences } from './silences.js';
 import { PeopleActs } from './people.js';
 import { ReplaysController } from './replays.controller.js';
 import { PhraseGroupsService } from './phrase-groups.service.js';
@@ -58,6 +59,7 @@ import { ViewersStandingController } from './viewers-standing.controller.js';
     Moderation,
     PeopleActs,
     RestoredModes,
+    Silences,
     Replays,
     Undoing,
   ],

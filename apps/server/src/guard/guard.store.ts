@@ -2,7 +2,7 @@ import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { type GraceChange, type GuardView, type ModeratedChange, Recent } from '@gully/core/guard';
 import { ConnectionService } from '../chat/index.js';
 import { Database, insertMany, type EntityManager } from '../database/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { Pruning, type PrunedTable } from '../pruning/index.js';
 import { ERASED, ViewerParts } from '../viewers/index.js';
 import { CatchNews } from './catch-news.js';
@@ -34,8 +34,7 @@ export class GuardStore implements OnModuleInit {
     private readonly connection: ConnectionService,
     private readonly settings: GuardSettingsService,
     news: CatchNews,
-    world: ChannelWorld,
-    keepers: Keepers,
+    { world, keepers }: LiveChannel,
     viewers: ViewerParts,
     pruning: Pruning,
   ) {

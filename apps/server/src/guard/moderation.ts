@@ -3,15 +3,15 @@ import { RateWindow } from '@gully/core/chat';
 import { silenceOf } from '@gully/core/guard';
 import { ChatLog, ConnectionService } from '../chat/index.js';
 import { Environment } from '../configuration/index.js';
-import { Database } from '../database/index.js';
-import { ChannelWorld, Performers, type EffectOf } from '../live/index.js';
+import type { EffectOf } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { LOG, type Log } from '../log/index.js';
 import { Alarm } from '../signals/index.js';
 import { ActQueue, type Act } from './act-queue.js';
 import { CarriedOut } from './carried-out.js';
 import { Unconfirmed } from './unconfirmed.js';
-import { RestoredModes } from './modes.js';
-import { SilenceRow } from './rows.js';
+import type { SilenceRow } from './rows.js';
+import { Silences } from './silences.js';
 
 /** Milliseconds a message that is to be taken out waits for the connection at most; after that it was read anyway. */
 const FRESH_MS = 120_000;
@@ -55,13 +55,12 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
     private readonly environment: Environment,
     private readonly connection: ConnectionService,
     private readonly chatLog: ChatLog,
-    private readonly database: Database,
+    private readonly silences: Silences,
     private readonly carriedOut: CarriedOut,
-    private readonly world: ChannelWorld,
-    private readonly modes: RestoredModes,
-    performers: Performers,
+    private readonly live: LiveChannel,
     @Inject(LOG) private readonly log: Log,
   ) {
+    const { performers } = live;
     performers.add('redact', (effect) => this.redact(effect));
     performers.add('silence', (effect) => {
       this.silence(effect);
@@ -145,12 +144,10 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
         if (by === 'guard' && this.isHeldByPerson(viewer)) return { note: 'a person’s ban or timeout holds' };
         const { room, acts } = this.connection;
         const mask = maskOf(name);
-        // Known before it is set, so that nobody stays out for good because of a restart in between.
-        const before = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
+        // Known before it is set, so that no one stays out for good because of a restart in between.
+        const before = await this.silences.find(viewer);
         const modes = room.modesOf(name).join('') || (before?.modes ?? '');
-        await this.database.write((manager) =>
-          manager.upsert(SilenceRow, { viewerId: viewer, name, mask, until, modes }, ['viewerId']),
-        );
+        await this.silences.keep({ viewerId: viewer, name, mask, until }, modes);
         acts.ban(mask, true);
         const isHere = room.knows(name);
         if (isHere) acts.kick(name, reason);
@@ -171,7 +168,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
       until: Infinity,
       costs: 1,
       run: async () => {
-        const row = await this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
+        const row = await this.silences.find(viewer);
         // Only what Gully set is taken away again, and nothing that a person holds by now.
         if (row === null) return { note: `no ban of Gully’s on ${name} was set` };
         const isHeld = this.isHeldByPerson(viewer);
@@ -182,13 +179,15 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   /** Someone may write again. Only now does it leave the list, so that a lost connection keeps no one out. */
-  private lifted({ viewerId, name, modes }: SilenceRow): undefined {
-    this.database
-      .write((manager) => manager.delete(SilenceRow, { viewerId }))
-      .then(() => this.modes.giveBack(name, modes))
+  private lifted(silence: SilenceRow): undefined {
+    this.silences
+      .end(silence)
       .then(() => this.watch())
       .catch((error: unknown) => {
-        this.log.error({ error, viewerId }, 'a ban that was lifted could not be taken off the list');
+        this.log.error(
+          { error, viewer: silence.viewerId },
+          'a ban that was lifted could not be taken off the list',
+        );
       });
   }
 
@@ -202,7 +201,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   /** A ban that someone else set takes the place of Gully’s, which is then not Gully’s to lift; or they lifted it. */
   async takenOver(viewer: string): Promise<void> {
     try {
-      await this.database.write((manager) => manager.delete(SilenceRow, { viewerId: viewer }));
+      await this.silences.drop(viewer);
       await this.watch();
     } catch (error) {
       // It stays on the list, and is still not lifted while the person's holds.
@@ -215,7 +214,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
   }
 
   private isHeldByPerson(viewer: string): boolean {
-    const { guard } = this.world.now();
+    const { guard } = this.live.world.now();
     const { overlapping } = guard.prepared.settings;
     return silenceOf(guard.standingOf(viewer).given, overlapping, Date.now())?.by === 'person';
   }
@@ -273,9 +272,7 @@ export class Moderation implements OnApplicationBootstrap, OnApplicationShutdown
 
   /** Lifts timeouts that are over, also those that ended while Gully was off. */
   private async watch(): Promise<void> {
-    const rows = await this.database.read.query<SilenceRow[]>(
-      'SELECT viewer_id AS viewerId, name, until FROM silences WHERE until IS NOT NULL ORDER BY until LIMIT 50',
-    );
+    const rows = await this.silences.ending();
     const now = Date.now();
     for (const { viewerId, name, until } of rows)
       if (until !== null && until <= now && !this.isUnderway(viewerId))

@@ -1,34 +1,12 @@
 import { strongestRole, type ChatLine, type Why } from '@gully/core/chat';
 import { decideLine, type Decision } from '@gully/core/pipeline';
 import type { Actor } from '@gully/core/actors';
-import type { ActivityService } from '../activity/index.js';
-import {
-  CONNECTION,
-  type ChatLog,
-  type ConnectionService,
-  type HandledMessages,
-  type Heard,
-} from '../chat/index.js';
+import { CONNECTION, type Heard } from '../chat/index.js';
 import type { EntityManager } from '../database/index.js';
-import type { ChannelWorld, Performers } from '../live/index.js';
 import type { Decided, Job } from '../pipeline/index.js';
-import type { RunLog } from '../runs/index.js';
+import type { MessageParts } from './message-parts.js';
 import { performDecision } from './performing.js';
-import type { Seen, ViewersService } from '../viewers/index.js';
-
-/** What a message's job uses of the server. */
-export interface MessageParts {
-  readonly connection: ConnectionService;
-  readonly chatLog: ChatLog;
-  readonly handled: HandledMessages;
-  readonly viewers: ViewersService;
-  readonly world: ChannelWorld;
-  readonly activity: ActivityService;
-  readonly performers: Performers;
-  readonly runLog: RunLog;
-  /** a line was written, and what it came to is on disk */
-  readonly written: (line: ChatLine, removed: boolean) => void;
-}
+import type { Seen } from '../viewers/index.js';
 
 /** A message: decided by the stages of `@gully/core/pipeline`, then kept in the log with its why. */
 export class MessageJob implements Job {
@@ -47,6 +25,8 @@ export class MessageJob implements Job {
   constructor(
     private readonly heard: Heard,
     private readonly parts: MessageParts,
+    /** told of the line once what it came to is on disk */
+    private readonly written: (line: ChatLine, removed: boolean) => void,
   ) {
     const { key, nick, roles, text, msgid, subscribedMonths, subscribedTier, followedSince } = heard;
     this.seen = [
@@ -79,7 +59,7 @@ export class MessageJob implements Job {
       at: this.at,
       ...(emotes.length === 0 ? {} : { emotes }),
     };
-    const decision = decideLine(line, this.parts.world.now());
+    const decision = decideLine(line, this.parts.live.world.now());
     this.line = line;
     this.decision = decision;
     return {
@@ -108,10 +88,10 @@ export class MessageJob implements Job {
   }
 
   private perform(line: ChatLine, decision: Decision): void {
-    const { activity, viewers, written, handled } = this.parts;
+    const { activity, viewers, handled } = this.parts;
     const { msgid } = this.heard;
     if (!this.noted && msgid !== undefined) handled.writeSoon(msgid);
-    // Whoever was only present until now is new with their first message.
+    // Someone who was only present until now is new with their first message.
     if (viewers.known(line.viewer)?.messages === 0)
       activity.record('arrival', line.name, 'writes here for the first time', `viewer:${line.viewer}`, {
         kind: 'line',
@@ -121,7 +101,7 @@ export class MessageJob implements Job {
     performDecision(line, decision, this.parts);
     const removed = decision.why.outcome === 'removed';
     viewers.spoke(line.viewer, this.seen[0], removed);
-    written(line, removed);
+    this.written(line, removed);
   }
 
   private record(line: ChatLine, why: Why): void {

@@ -1,42 +1,24 @@
 import { Injectable, type BeforeApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import type { ChatLine } from '@gully/core/chat';
 import type { Decision } from '@gully/core/pipeline';
-import { ActivityService } from '../activity/index.js';
-import { ChatLog, ConnectionService, HandledMessages, type Heard } from '../chat/index.js';
+import type { Heard } from '../chat/index.js';
 import { ConnectionSettings } from '../connection/index.js';
-import { ChannelWorld, Performers } from '../live/index.js';
-import { PipelineService } from '../pipeline/index.js';
 import { JobQueue } from '../jobs/index.js';
-import { RunLog } from '../runs/index.js';
-import { ViewersService } from '../viewers/index.js';
 import { Listeners } from '../signals/index.js';
-import { MessageJob, type MessageParts } from './message-job.js';
+import { MessageJob } from './message-job.js';
+import { MessageParts } from './message-parts.js';
 import { performDecision } from './performing.js';
 
 /** Takes what is written in the chat room through the pipeline, line by line. */
 @Injectable()
 export class MessagesService implements OnModuleInit, BeforeApplicationShutdown {
-  private readonly parts: MessageParts;
   private readonly listeners = new Listeners<[line: ChatLine, removed: boolean]>();
 
   constructor(
     private readonly connectionSettings: ConnectionSettings,
-    private readonly pipeline: PipelineService,
     private readonly queue: JobQueue,
-    private readonly connection: ConnectionService,
-    chatLog: ChatLog,
-    handled: HandledMessages,
-    viewers: ViewersService,
-    world: ChannelWorld,
-    private readonly activity: ActivityService,
-    performers: Performers,
-    runLog: RunLog,
-  ) {
-    const written = (line: ChatLine, removed: boolean): void => {
-      this.listeners.tell(line, removed);
-    };
-    this.parts = { connection, chatLog, handled, viewers, world, activity, performers, runLog, written };
-  }
+    private readonly parts: MessageParts,
+  ) {}
 
   /** Calls `listener` for each line once what it came to is on disk, the bot's own and other bots' too. */
   subscribe(listener: (line: ChatLine, removed: boolean) => void): void {
@@ -44,15 +26,19 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
   }
 
   onModuleInit(): void {
-    this.connection.subscribe({
+    this.parts.connection.subscribe({
       heard: (line) => {
         this.receive(line);
       },
       opened: () => {
-        this.activity.record('connection', this.connectionSettings.room.channel, 'joined the chat room');
+        this.parts.activity.record(
+          'connection',
+          this.connectionSettings.room.channel,
+          'joined the chat room',
+        );
       },
       closed: () => {
-        this.activity.record('connection', this.connectionSettings.room.channel, 'lost the chat room');
+        this.parts.activity.record('connection', this.connectionSettings.room.channel, 'lost the chat room');
       },
     });
   }
@@ -63,8 +49,10 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
   }
 
   receive(heard: Heard): void {
-    const job = new MessageJob(heard, this.parts);
-    this.pipeline.do(job).catch(() => {
+    const job = new MessageJob(heard, this.parts, (line, removed) => {
+      this.listeners.tell(line, removed);
+    });
+    this.parts.live.pipeline.do(job).catch(() => {
       job.failed();
     });
   }

@@ -1,23 +1,22 @@
 import type { Actor } from '@gully/core/actors';
 import { hasRun, type ChatLine, type Why } from '@gully/core/chat';
 import type { Decision } from '@gully/core/pipeline';
-import type { MessageParts } from './message-job.js';
+import type { MessageParts } from './message-parts.js';
 
 /** Does what a message came to, and records what it began. */
 export function performDecision(
   line: ChatLine,
   { why, effects, started, commandId }: Decision,
-  { performers, runLog, activity }: Pick<MessageParts, 'performers' | 'runLog' | 'activity'>,
+  { after, activity }: Pick<MessageParts, 'after' | 'activity'>,
 ): void {
   const by: Actor = `viewer:${line.viewer}`;
   const because = `${line.name} ${hasRun(why.outcome) ? why.brief : `was refused: ${why.brief}`}`;
-  performers.perform(effects, { because, viewer: line.viewer });
-  for (const begun of started) {
-    const isWithLine = begun.owner === commandId && begun.run === undefined;
-    runLog.record(begun, isWithLine ? line.id : undefined);
-    if (begun.owner !== commandId)
-      activity.record('ran', begun.title, 'started (a routine)', by, { kind: 'run', id: begun.id });
-  }
+  const own = new Set(started.filter(({ owner, run }) => owner === commandId && run === undefined));
+  after.carryOut(effects, started, { because, viewer: line.viewer }, (begun) =>
+    own.has(begun as (typeof started)[number]) ? line.id : undefined,
+  );
+  for (const { id, owner, title } of started)
+    if (owner !== commandId) activity.record('ran', title, 'started (a routine)', by, { kind: 'run', id });
   if (commandId !== undefined)
     activity.record(hasRun(why.outcome) ? 'ran' : 'stopped', line.name, activityText(line, why), by, {
       kind: 'line',

@@ -6,7 +6,7 @@ import { PipelineModule } from '../pipeline/index.js';
 import { RunsModule } from '../runs/index.js';
 import { StreamModule } from '../stream/index.js';
 import { ThingsModule } from '../things/index.js';
-import { ViewersModule } from '../viewers/index.js';
+import { ViewerParts, ViewersModule } from '../viewers/index.js';
 import { QueueActing } from './acting.js';
 import { QueueBans } from './bans.js';
 import { Bumps } from './bumps.js';
@@ -14,6 +14,7 @@ import { QueueClock } from './due.js';
 import { HandlesService } from './handles.service.js';
 import { HistoryController } from './history.controller.js';
 import { QueueHistory } from './history.js';
+import { eraseFromQueues, joinInQueues } from './merging.js';
 import { QueueOutputs } from './queue-outputs.js';
 import { HandlesController, QueuesController } from './queues.controller.js';
 import { QueuesService } from './queues.service.js';
@@ -43,4 +44,8 @@ import { QueuesStore } from './queues.store.js';
     QueuesStore,
   ],
 })
-export class QueueModule {}
+export class QueueModule {
+  constructor(parts: ViewerParts) {
+    parts.add({ join: joinInQueues, erase: eraseFromQueues });
+  }
+}

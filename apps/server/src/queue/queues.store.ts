@@ -13,9 +13,9 @@ import {
   type QueueView,
 } from '@gully/core/queue';
 import { Database, type EntityManager } from '../database/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { NewsService } from '../news/index.js';
-import { ViewerParts, ViewersService } from '../viewers/index.js';
+import { ViewersService } from '../viewers/index.js';
 import { Bumps } from './bumps.js';
 import {
   entryFrom,
@@ -26,7 +26,6 @@ import {
   type StoredTurn,
 } from './entry-rows.js';
 import { HandlesService } from './handles.service.js';
-import { eraseFromQueues, joinInQueues } from './merging.js';
 import { QueuesService } from './queues.service.js';
 
 interface StateRow {
@@ -49,13 +48,10 @@ export class QueuesStore implements OnModuleInit {
     private readonly bumps: Bumps,
     private readonly viewers: ViewersService,
     news: NewsService,
-    world: ChannelWorld,
-    keepers: Keepers,
-    parts: ViewerParts,
+    { world, keepers }: LiveChannel,
   ) {
     const view = this.view();
     world.add('queue', { look: () => view });
-    parts.add({ join: joinInQueues, erase: eraseFromQueues });
     queues.guardBy((id) => this.stateOf(id).entries.size > 0);
     queues.subscribe(() => {
       this.known = undefined;

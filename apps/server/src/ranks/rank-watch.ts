@@ -6,9 +6,8 @@ import { ConnectionService } from '../chat/index.js';
 import { CurrencySettingsService } from '../currency/index.js';
 import { breather, newId } from '../database/index.js';
 import { ChannelEvents } from '../events/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { PipelineService } from '../pipeline/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { ViewersService, type Seen } from '../viewers/index.js';
 import { Soon } from '../signals/index.js';
 import { LOOKED, Reached } from './reached.js';
@@ -35,16 +34,14 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     private readonly settings: CurrencySettingsService,
     private readonly reached: Reached,
     private readonly events: ChannelEvents,
-    private readonly pipeline: PipelineService,
-    private readonly world: ChannelWorld,
-    private readonly keepers: Keepers,
+    private readonly live: LiveChannel,
     @Inject(LOG) private readonly log: Log,
   ) {}
 
   onModuleInit(): void {
     this.timer = setInterval(() => void this.look(Date.now()), LOOK_MS).unref();
-    this.keepers.follow('posted', (changes) => {
-      const { ranks, by } = this.world.now().purse.ranks;
+    this.live.keepers.follow('posted', (changes) => {
+      const { ranks, by } = this.live.world.now().purse.ranks;
       if (ranks.length === 0 || by === 'watch') return;
       for (const { entries } of changes)
         for (const { from, to } of entries)
@@ -65,7 +62,7 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
   /** Looks at everyone present. Never rejects. */
   look(now: number): Promise<void> {
     return this.inTurn(async () => {
-      if (this.world.now().purse.ranks.ranks.length === 0) return;
+      if (this.live.world.now().purse.ranks.ranks.length === 0) return;
       const present = this.connection.room.present();
       const seen = present.map(({ key, nick }): Seen => ({ key, name: nick, role: 'viewer', at: now }));
       const { viewers } = await this.viewers.identify(seen);
@@ -94,7 +91,7 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     for (let at = 0; at < ids.length; at += TOGETHER) {
       const some = ids.slice(at, at + TOGETHER);
       await this.viewers.loadIds(some);
-      await this.world.prepare({ texts: [], viewers: some });
+      await this.live.world.prepare({ texts: [], viewers: some });
       await this.reached.load(some);
       for (const id of some) {
         await pause();
@@ -107,7 +104,7 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
   }
 
   private async lookAt(viewer: ViewerFacts, now: number): Promise<void> {
-    const { purse, routines } = this.world.now();
+    const { purse, routines } = this.live.world.now();
     const { balance = 0, earned = 0 } = purse.of(viewerAccount(viewer.id)) ?? {};
     const { roles, watchTime } = viewer;
     const all = ranksOf(purse.ranks, { roles, watchTime, balance, earned });
@@ -123,7 +120,7 @@ export class RankWatch implements OnModuleInit, OnModuleDestroy {
     // Half a room reaches the first ones at once: lines that start nothing would drown chat.
     const isUnheard = highest?.routine === null && routines.forEvent('rank').length === 0;
     if (highest === undefined || isHeld || highest.from === 0 || isUnheard)
-      await this.pipeline.do({
+      await this.live.pipeline.do({
         kind: 'ranked',
         actor: 'gully',
         decide: () => ({ changes: [change], done: () => undefined }),

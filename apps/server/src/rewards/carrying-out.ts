@@ -1,24 +1,21 @@
-import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import type { FollowDecided, HandFailure } from '@gully/core/area';
-import type { AnyFollowUp, Change, Effect, World } from '@gully/core/channel';
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import type { HandFailure } from '@gully/core/area';
+import type { World } from '@gully/core/channel';
 import { failedDelivery, keeping, settle, type Redemption, type RedemptionChange } from '@gully/core/rewards';
 import { runId } from '@gully/core/routines';
 import type { StageChange, StageEnding } from '@gully/core/stage';
-import { strangerFacts } from '@gully/core/viewers';
 import { ActivityService } from '../activity/index.js';
 import { Following } from '../events/index.js';
-import { CarriedOut } from '../guard/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
-import { LOG, type Log } from '../log/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { RunsStore } from '../runs/index.js';
-import { Purchases } from './purchases.js';
+import { about, buyerOf, type Decided } from './about-purchase.js';
 import { RedemptionsStore } from './redemptions.store.js';
 
 const STOPPED_SENDING: HandFailure = { words: 'Gully stopped while it was being sent', unsure: true };
 
 /**
- * Looks after purchases that are under way: what their rewards show on stages, a bench the room refused,
- * and lines that could not be handed over. Gully refunds at its start what was paid before it stopped and
+ * Looks after purchases that are under way: what their rewards show on stages, and lines that
+ * could not be handed over. Gully refunds at its start what was paid before it stopped and
  * had not begun, but for lines, which may have been sent: those wait for the streamer.
  */
 @Injectable()
@@ -28,30 +25,23 @@ export class CarryingOut implements OnApplicationBootstrap {
 
   constructor(
     private readonly store: RedemptionsStore,
-    private readonly purchases: Purchases,
     private readonly runs: RunsStore,
     private readonly following: Following,
-    private readonly world: ChannelWorld,
+    private readonly live: LiveChannel,
     private readonly activity: ActivityService,
-    @Inject(LOG) private readonly log: Log,
-    keepers: Keepers,
-    carriedOut: CarriedOut,
   ) {
-    keepers.follow('redemption', (changes) => {
+    live.keepers.follow('redemption', (changes) => {
       for (const change of changes) this.tell(change);
     });
-    keepers.follow('stage', (changes) => {
+    live.keepers.follow('stage', (changes) => {
       for (const change of changes) this.followStage(change);
-    });
-    carriedOut.follow((id, failed) => {
-      if (failed !== undefined) this.benchFailed(id, failed);
     });
   }
 
   /** Where what a purchase shows stands, as long as it does. */
   private onStages({ id, reward }: Redemption): 'waiting' | 'showing' | undefined {
     const own = `${runId(id, reward)}:`;
-    const stages = this.world
+    const stages = this.live.world
       .now()
       .stages.all()
       .map(({ stage }) => stage);
@@ -106,25 +96,6 @@ export class CarryingOut implements OnApplicationBootstrap {
     if (act === 'stuck') this.activity.record('stopped', title, `kept for ${name}. ${note}`, 'gully');
   }
 
-  /** It could not be done in the room: they were not timed out, and whoever paid has the price back. */
-  private benchFailed(id: string, failed: string): void {
-    void this.purchases.find(id).then(
-      (first) => {
-        if (first === undefined) return;
-        this.following.follow(
-          about(first, (world, at) => {
-            const now = this.store.find(id) ?? first;
-            if (now.target === undefined || now.state === 'returned') return undefined;
-            return failedDelivery(world, now, { viewer: buyerOf(now, world), at }, failed);
-          }),
-        );
-      },
-      (error: unknown) => {
-        this.log.error({ error, id }, 'a bench that failed could not be looked up');
-      },
-    );
-  }
-
   /** Decides on a purchase that is paid and under way, in its turn; nothing where it is over by then. */
   private decide(
     first: Redemption,
@@ -139,27 +110,9 @@ export class CarryingOut implements OnApplicationBootstrap {
   }
 }
 
-type Decided = FollowDecided<Change, Effect>;
-
-function about(
-  { viewer, target, title, name }: Redemption,
-  decide: (world: World, at: number) => Decided | undefined,
-): AnyFollowUp {
-  return {
-    does: 'decide',
-    about: target === undefined ? [viewer] : [viewer, target.viewer],
-    because: `of the reward ${title}, bought by ${name}`,
-    decide: (world, { at }) => decide(world, at),
-  };
-}
-
 /** Its buyer has what they paid for. */
 function endOf(world: World, id: string, at: number): Decided {
   return { changes: settle(world, id, { failed: undefined, at }) };
-}
-
-function buyerOf({ viewer, name, at }: Redemption, { viewers }: World) {
-  return viewers.known(viewer) ?? strangerFacts(viewer, name, [], at);
 }
 
 /** Purchases whose showing is remembered. */

@@ -1,11 +1,9 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { linesLeft } from '@gully/core/rewards';
-import { ActivityService } from '../activity/index.js';
-import { Database } from '../database/index.js';
 import { ListsService } from '../lists/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
+import { ThingParts } from '../things/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { NewsService } from '../news/index.js';
 import { Soon } from '../signals/index.js';
 import { RewardsService } from './rewards.service.js';
 import { RedemptionsStore } from './redemptions.store.js';
@@ -31,14 +29,11 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly store: RedemptionsStore,
     private readonly rewards: RewardsService,
     private readonly lists: ListsService,
-    private readonly database: Database,
-    private readonly world: ChannelWorld,
-    private readonly activity: ActivityService,
-    private readonly news: NewsService,
+    private readonly parts: ThingParts,
+    private readonly live: LiveChannel,
     @Inject(LOG) private readonly log: Log,
-    keepers: Keepers,
   ) {
-    keepers.follow('redemption', (changes) => {
+    live.keepers.follow('redemption', (changes) => {
       for (const { redemption, act, lineBack } of changes) {
         if (redemption.line === undefined || (act !== 'bought' && lineBack !== true)) continue;
         this.tidySoon(redemption.line.list);
@@ -48,7 +43,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async onApplicationBootstrap(): Promise<void> {
-    const rows = await this.database.read.query<{ list: string }[]>(
+    const rows = await this.parts.database.read.query<{ list: string }[]>(
       'SELECT DISTINCT list_id AS list FROM given_lines',
     );
     for (const { list } of rows) this.tidySoon(list);
@@ -74,7 +69,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
     const list = this.lists.find(id);
     if (list === undefined) return;
     const given = this.store.givenOf(id);
-    const back = await this.database.read.query<{ line: string }[]>(
+    const back = await this.parts.database.read.query<{ line: string }[]>(
       'SELECT line FROM given_lines WHERE list_id = ? AND back = 1',
       [id],
     );
@@ -93,7 +88,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
         'gully',
       );
     if (back.length > 0)
-      await this.database.write((manager) =>
+      await this.parts.database.write((manager) =>
         manager.query('DELETE FROM given_lines WHERE list_id = ? AND back = 1', [id]),
       );
   }
@@ -109,8 +104,8 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
     const before = this.warned.get(reward);
     if (low === undefined) this.warned.delete(reward);
     else if (before === undefined || (low.left === 0 && before > 0)) {
-      this.activity.record('stopped', low.name, low.words, 'gully');
-      this.news.publish('redemption', { ids: [] });
+      this.parts.activity.record('stopped', low.name, low.words, 'gully');
+      this.parts.news.publish('redemption', { ids: [] });
       this.warned.set(reward, low.left);
     }
   }
@@ -118,7 +113,7 @@ export class GivenLines implements OnApplicationBootstrap, OnModuleDestroy {
   private lowOf(
     id: string,
   ): { readonly name: string; readonly left: number; readonly words: string } | undefined {
-    const world = this.world.now();
+    const world = this.live.world.now();
     const { terms } = this.rewards.preparedOf(id) ?? {};
     const list = terms?.gives === 'line' ? world.lists.find(terms.list) : undefined;
     if (terms === undefined || list === undefined || !terms.enabled) return undefined;

@@ -13,11 +13,10 @@ import {
 } from '@gully/core/rewards';
 import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';
-import { ChannelWorld, Keepers } from '../live/index.js';
+import { LiveChannel } from '../pipeline/index.js';
 import { NewsService } from '../news/index.js';
-import { factsOf, ViewerParts, ViewersService } from '../viewers/index.js';
+import { factsOf, ViewersService } from '../viewers/index.js';
 import { AnswerVault } from './answer-vault.js';
-import { eraseFromRedemptions } from './erasing.js';
 import {
   redemptionFrom,
   SELECT_REDEMPTIONS,
@@ -40,15 +39,12 @@ export class RedemptionsStore implements OnModuleInit {
     private readonly rewards: RewardsService,
     private readonly viewers: ViewersService,
     private readonly connection: ConnectionService,
-    world: ChannelWorld,
+    { world, keepers }: LiveChannel,
     vault: AnswerVault,
     news: NewsService,
-    keepers: Keepers,
-    parts: ViewerParts,
   ) {
     const view = this.view();
     world.add('rewards', { look: () => view });
-    parts.add({ erase: eraseFromRedemptions, texts: [['redemptions', ['answers', 'note']]] });
     keepers.add({
       kinds: ['redemption'],
       ofViewers: true,

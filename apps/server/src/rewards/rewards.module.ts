@@ -9,13 +9,14 @@ import { PipelineModule } from '../pipeline/index.js';
 import { RunsModule } from '../runs/index.js';
 import { StreamModule } from '../stream/index.js';
 import { ThingsModule } from '../things/index.js';
-import { ViewersModule } from '../viewers/index.js';
+import { ViewerParts, ViewersModule } from '../viewers/index.js';
 import { RedemptionActing } from './acting.js';
 import { AnswerVault } from './answer-vault.js';
 import { Answering } from './answering.js';
+import { BenchFailures } from './bench-failures.js';
 import { CarryingOut } from './carrying-out.js';
 import { Purchases } from './purchases.js';
-import { AnswerErasing } from './erasing.js';
+import { AnswerErasing, eraseFromRedemptions } from './erasing.js';
 import { GivenLines } from './given-lines.js';
 import { RewardHelp } from './help.js';
 import { RedemptionHistory } from './history.js';
@@ -44,6 +45,7 @@ import { PaidWithTokens } from './tokens.js';
     AnswerErasing,
     AnswerVault,
     Answering,
+    BenchFailures,
     CarryingOut,
     Purchases,
     GivenLines,
@@ -55,4 +57,8 @@ import { PaidWithTokens } from './tokens.js';
     RewardsService,
   ],
 })
-export class RewardsModule {}
+export class RewardsModule {
+  constructor(parts: ViewerParts) {
+    parts.add({ erase: eraseFromRedemptions, texts: [['redemptions', ['answers', 'note']]] });
+  }
+}

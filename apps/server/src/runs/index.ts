@@ -1,3 +1,4 @@
+export { AfterDeciding } from './after-deciding.js';
 export { logRow, RunLog, type Told } from './run-log.js';
 export { RunsModule } from './runs.module.js';
 export { RunsStore } from './runs.store.js';

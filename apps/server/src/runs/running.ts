@@ -7,6 +7,7 @@ import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
 import { ChannelWorld, Performers } from '../live/index.js';
 import { PipelineService, type Job } from '../pipeline/index.js';
+import { AfterDeciding } from './after-deciding.js';
 import { RunLog } from './run-log.js';
 import { RunsStore } from './runs.store.js';
 
@@ -29,6 +30,7 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
     private readonly world: ChannelWorld,
     private readonly runs: RunsStore,
     private readonly runLog: RunLog,
+    private readonly after: AfterDeciding,
     private readonly performers: Performers,
     private readonly activity: ActivityService,
   ) {}
@@ -97,8 +99,7 @@ export class Running implements OnModuleInit, OnApplicationBootstrap {
           done: () => {
             const { viewer: who, by } = run.occasion;
             const because = `${run.title} goes on, started by ${who.name} with ${by}`;
-            this.performers.perform(effects, { because, viewer: who.id });
-            this.runLog.record({ ...run, checks, ended });
+            this.after.carryOut(effects, [{ ...run, checks, ended }], { because, viewer: who.id });
             if (ended?.how === 'failed' || ended?.how === 'limited')
               this.tellStopped(run, `ended: ${ended.words}`, `viewer:${who.id}`);
           },

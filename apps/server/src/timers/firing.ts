@@ -32,15 +32,14 @@ interface Around {
   readonly room: BreathingRoom;
   readonly moment: Moment;
   readonly world: World;
-  readonly channelName: string;
 }
 
 /** Fires one timer: begins what it runs, and counts it as fired whatever came of that. */
 export function fireTimer(timed: Timed, byHand: boolean, around: Around): Fired {
   const { timer, state } = timed;
-  const { prepared, said, room, moment, world, channelName } = around;
+  const { prepared, said, room, moment, world } = around;
   const { at } = moment;
-  const viewer = strangerFacts(SELF, channelName, ['streamer'], at);
+  const viewer = strangerFacts(SELF, world.channelName, ['streamer'], at);
   const checks = byHand
     ? [{ rule: 'Fired by hand', measure: '', outcome: 'passed' as const }]
     : firingChecks(timer, factOf(timed, said, moment), room);

@@ -18,7 +18,7 @@ import { SettingsService } from '../settings/index.js';
 import { BREATHING_ROOM } from './breathing.js';
 import { ChatRates } from './rate.js';
 import { TimersStore } from './timers.store.js';
-import { Timing } from './timing.js';
+import { TimerStandings } from './standings.js';
 
 /** The timer open in the editor, as it stands there. */
 export interface TimerDraft extends TimerBody {
@@ -45,7 +45,7 @@ const SAME_MS = 30_000;
 export class TimersAhead {
   constructor(
     private readonly store: TimersStore,
-    private readonly timing: Timing,
+    private readonly standings: TimerStandings,
     private readonly settings: SettingsService,
     private readonly rates: ChatRates,
   ) {}
@@ -62,7 +62,7 @@ export class TimersAhead {
     draft: TimerDraft | undefined,
     rate: number | undefined,
   ): Promise<TimerAhead | { readonly none: readonly string[] }> {
-    const real = this.timing.moment();
+    const real = this.standings.moment();
     // In a rehearsal the room is always there.
     const moment: Moment = { ...real, stream, connected: true };
     const began = stream.live && !real.stream.live;

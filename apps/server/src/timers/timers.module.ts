@@ -18,7 +18,10 @@ import { TimersController } from './timers.controller.js';
 import { TimersService } from './timers.service.js';
 import { TimersStore } from './timers.store.js';
 import { TimingController } from './timing.controller.js';
+import { TimersByStep } from './by-step.js';
+import { TimerStandings } from './standings.js';
 import { Timing } from './timing.js';
+import { TimersWaking } from './waking.js';
 
 @Module({
   imports: [
@@ -35,7 +38,18 @@ import { Timing } from './timing.js';
     ViewersModule,
   ],
   controllers: [TimersController, TimingController],
-  providers: [ChatRates, TimersClock, TimerTargets, TimersAhead, TimersService, TimersStore, Timing],
+  providers: [
+    ChatRates,
+    TimersClock,
+    TimerStandings,
+    TimerTargets,
+    TimersAhead,
+    TimersByStep,
+    TimersService,
+    TimersStore,
+    TimersWaking,
+    Timing,
+  ],
   exports: [TimersAhead, TimersClock, TimersService, TimersStore, Timing],
 })
 export class TimersModule {}

@@ -8,6 +8,7 @@ import { openDatabase } from '../database/index.js';
 import { NewsService } from '../news/index.js';
 import { Gully, newFolder, newStandin, until } from '../test-support/index.js';
 import { TimersClock, TimersStore, Timing } from './index.js';
+import { TimerStandings } from './standings.js';
 import { STORED } from '../stored.js';
 
 const MINUTE = 60_000;
@@ -82,7 +83,7 @@ describe('timers', () => {
     for (let ms = 10_000; ms <= 180 * MINUTE; ms += 10_000)
       for (let line = 0; line < linesAt(ms); line += 1) times.push(ms);
     const store = gully.app.get(TimersStore);
-    const moment = timing().moment();
+    const moment = gully.app.get(TimerStandings).moment();
     const { firings } = forecast({
       timers: store.timed(),
       said: store.said,

@@ -1,0 +1,24 @@
+import { Injectable } from '@nestjs/common';
+import type { Effect } from '@gully/core/channel';
+import { Performers, type Occasioned } from '../live/index.js';
+import { RunLog, type Told } from './run-log.js';
+
+/** What follows once a decision is on disk: its effects are done, and the runs it began are written down. */
+@Injectable()
+export class AfterDeciding {
+  constructor(
+    private readonly performers: Performers,
+    private readonly runLog: RunLog,
+  ) {}
+
+  /** @param lineOf the line whose why has the checks of a run, where it was over with that */
+  carryOut(
+    effects: readonly Effect[],
+    runs: readonly Told[],
+    occasioned: Occasioned,
+    lineOf: (run: Told) => string | undefined = () => undefined,
+  ): void {
+    this.performers.perform(effects, occasioned);
+    for (const run of runs) this.runLog.record(run, lineOf(run));
+  }
+}
