@@ -209,7 +209,7 @@ test('lines of a replay are labelled, and the figures follow; a ready-made list 
     'true',
   );
   await page.getByRole('button', { name: 'Replay again' }).press('Enter');
-  await expect(page.getByRole('row', { name: /^Links/u })).toContainText('50 %');
+  await expect(page.getByRole('row', { name: /^Links/u })).toContainText('50%');
 
   await page.goto(`${world.address}/prepare/phrases`);
   const english = page.getByRole('switch', { name: 'English', exact: true });

@@ -80,11 +80,11 @@ test('a script is edited: moved into a branch, copied, undone and redone, folded
   await addLine(page, 'Steps of branch 2').press('Control+v');
   await expect(page.getByRole('list', { name: 'Steps of branch 2' }).locator('.step')).toHaveCount(1);
   await page.getByLabel('Weight of branch 2').fill('3');
-  await expect(page.getByText('75 %')).toBeVisible();
+  await expect(page.getByText('75%')).toBeVisible();
   await page.getByRole('button', { name: 'Undo in the script' }).click();
-  await expect(page.getByText('75 %')).toBeHidden();
+  await expect(page.getByText('75%')).toBeHidden();
   await page.getByRole('button', { name: 'Redo in the script' }).click();
-  await expect(page.getByText('75 %')).toBeVisible();
+  await expect(page.getByText('75%')).toBeVisible();
   await page.getByRole('button', { name: 'Collapse the branches' }).click();
   await expect(page.getByText('2 steps folded')).toBeVisible();
   await page.getByRole('button', { name: 'Expand the branches' }).click();

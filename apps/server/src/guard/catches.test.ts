@@ -40,7 +40,7 @@ const ROWS = [
     name: 'hollowbee',
     viewerId: 'v-2',
     filter: 'capitals',
-    measure: '91 % of 20 letters',
+    measure: '91% of 20 letters',
     text: '100% SURE',
   }),
   row(201, { undoneAt: NOW, undoneBy: 'streamer', label: 'wrong', viewerId: 'v-3', step: 2 }),

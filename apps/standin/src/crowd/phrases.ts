@@ -98,7 +98,7 @@ export const PHRASES = {
     'wetBoot lampUp',
   ],
   spam: [
-    'ropes 80 % off ropes-4-u.example',
+    'ropes 80% off ropes-4-u.example',
     'CHEAP HELMETS CHEAP HELMETS CHEAP HELMETS',
     'see my channel at other-cave.example/live',
     'f r e e   f l i n t   at   free-flint.example',

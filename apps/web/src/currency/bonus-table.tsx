@@ -1,6 +1,6 @@
 import { NO_BONUS, type Bonus, type CurrencySettings } from '@gully/core/currency';
 import { Choice, Fault, NumberBlank } from '../ui/index.js';
-import type { CurrencyPart } from './currency-page.js';
+import type { CurrencyPart } from './part.js';
 
 type Bonuses = CurrencySettings['bonuses'];
 type Tier = 0 | 1 | 2;

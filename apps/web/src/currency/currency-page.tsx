@@ -1,9 +1,9 @@
-import { currencyFaults, type CurrencySettings } from '@gully/core/currency';
+import { currencyFaults } from '@gully/core/currency';
 import { useQuery } from '@tanstack/react-query';
-import { Coins, Timer } from 'lucide-react';
+import { Coins } from 'lucide-react';
 import { Switch } from 'radix-ui';
 import { Link } from 'react-router';
-import { changedIn, SettingFrame, type EditedSetting } from '../editing/index.js';
+import { changedIn, SettingFrame } from '../editing/index.js';
 import { Bones, Fault, LoadFailed } from '../ui/index.js';
 import { BonusTable } from './bonus-table.js';
 import { useEditedCurrency } from './currency-drafts.js';
@@ -12,13 +12,8 @@ import { Limits } from './limits.js';
 import { PayoutSentence } from './payout-sentence.js';
 import { currencyQuery, type CurrencyNow } from './queries.js';
 import { ResetAll } from './reset-all.js';
+import type { CurrencyPart } from './part.js';
 import { Worth } from './worth.js';
-
-/** What a part of the page needs: what is edited, and what is wrong with it. */
-export interface CurrencyPart {
-  readonly edited: EditedSetting<CurrencySettings>;
-  readonly faults: Readonly<Record<string, string>>;
-}
 
 /** Prepare › Currency: what it is called, what is paid for, and what an hour of it is worth. */
 export function CurrencyPage() {
@@ -118,16 +113,5 @@ function Naming({ edited, faults }: CurrencyPart) {
         .
       </p>
     </section>
-  );
-}
-
-/** How long until the next payout, as the server last said. */
-export function NextPayout({ next }: { readonly next: number | null }) {
-  if (next === null) return null;
-  const minutes = Math.ceil(next / 60);
-  return (
-    <p className="row s2 text-soft">
-      <Timer className="i s" aria-hidden="true" /> Next payout in {minutes} min
-    </p>
   );
 }

@@ -4,7 +4,7 @@ import { currencyFaults, NO_CURRENCY, type CurrencySettings } from '@gully/core/
 import { cleanup, fireEvent, render } from '@testing-library/react';
 import type { EditedSetting } from '../editing/index.js';
 import { BonusTable } from './bonus-table.js';
-import type { CurrencyPart } from './currency-page.js';
+import type { CurrencyPart } from './part.js';
 import { EventTable } from './event-table.js';
 import { Limits } from './limits.js';
 import { PayoutSentence } from './payout-sentence.js';

@@ -1,6 +1,6 @@
 import type { CurrencySettings } from '@gully/core/currency';
 import { Fault, NumberBlank } from '../ui/index.js';
-import type { CurrencyPart } from './currency-page.js';
+import type { CurrencyPart } from './part.js';
 
 type Events = CurrencySettings['events'];
 type Single = { [K in keyof Events]: Events[K] extends number ? K : never }[keyof Events];

@@ -1,6 +1,6 @@
 import type { NamedViewer } from '@gully/core/viewers';
 import { DurationField, Fault, NumberBlank, Opens, Tick, ViewerNames, WholeNumber } from '../ui/index.js';
-import type { CurrencyPart } from './currency-page.js';
+import type { CurrencyPart } from './part.js';
 
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 

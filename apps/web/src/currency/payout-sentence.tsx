@@ -1,5 +1,5 @@
 import { Choice, Fault, NumberBlank, Tick } from '../ui/index.js';
-import type { CurrencyPart } from './currency-page.js';
+import type { CurrencyPart } from './part.js';
 
 const SEVERAL = [
   { value: 'best', label: 'only the best of their bonuses' },

@@ -8,7 +8,7 @@ import {
 } from '@gully/core/currency';
 import { Link } from 'react-router';
 import { comesLater } from '../ui/index.js';
-import { NextPayout } from './currency-page.js';
+import { NextPayout } from './next-payout.js';
 import { minutesInWords } from './price.js';
 import { usePrices } from './use-prices.js';
 

@@ -72,7 +72,7 @@ test('the odds follow what is typed, warn, wait for what is wrong, and are solve
   const { sent } = await drawEditor(blankGame('high-roll'));
   lab().getByText('0.970');
   // One play of 500 may pay 1,500, and viewers have 900.
-  lab().getByText(/may move 167 % of all there is/u);
+  lab().getByText(/may move 167% of all there is/u);
   lab().getByText('60 flint');
   type('Pays', '2.5');
   await lab().findByText(/gives back more than is staked/u);

@@ -159,5 +159,5 @@ function FilterSums({ filters, titleOf, open, onOpen }: FilterSumsProps) {
 
 /** A share in per cent; nothing where no line that tells was labelled. */
 function share(value: number | undefined | null): string {
-  return value === undefined || value === null ? '' : `${String(Math.round(value * 100))} %`;
+  return value === undefined || value === null ? '' : `${String(Math.round(value * 100))}%`;
 }

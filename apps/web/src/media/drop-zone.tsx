@@ -112,7 +112,7 @@ function OneUpload({ upload: { name, part, fault, added } }: { readonly upload: 
       <span className="truncate">{name}</span>
       <progress className="flex-1" max={1} value={part} aria-label={`${name}, sent`} />
       <span className="s2 text-soft">
-        {part < 1 ? `${String(Math.round(part * 100))} %` : 'being looked at'}
+        {part < 1 ? `${String(Math.round(part * 100))}%` : 'being looked at'}
       </span>
     </span>
   );

@@ -85,7 +85,7 @@ test('files go one after the other, each with how far it is, and why one was ref
   expect(await screen.findAllByRole('progressbar')).toHaveLength(3);
   expect(sent.map(({ url }) => url)).toEqual(['/api/media/upload?name=a%20b.png']);
   sent[0]!.onPart(0.4);
-  expect(await screen.findByText('40 %')).toBeTruthy();
+  expect(await screen.findByText('40%')).toBeTruthy();
   sent[0]!.onPart(1);
   expect(await screen.findByText('being looked at')).toBeTruthy();
   sent[0]!.answer(201, media('m2', 'a b'));

@@ -4,16 +4,17 @@ import { Fragment } from 'react';
 import { ulid } from 'ulid';
 import { Fault, IconButton, WholeNumber } from '../ui/index.js';
 import { useScript } from './script-context.js';
-import { StepList } from './step-list.js';
+import type { StepsWithin } from './steps-within.js';
 
 interface BranchesProps {
   readonly step: PickStep;
   readonly path: string;
+  readonly Within: StepsWithin;
   readonly onChange: (step: PickStep) => void;
 }
 
 /** The branches of which one is picked, each with its weight and what that means. */
-export function Branches({ step, path, onChange }: BranchesProps) {
+export function Branches({ step, path, Within, onChange }: BranchesProps) {
   const { faultOf } = useScript();
   const { branches } = step;
   const whole = branches.reduce((sum, { weight }) => sum + (Number.isFinite(weight) ? weight : 0), 0);
@@ -35,7 +36,7 @@ export function Branches({ step, path, onChange }: BranchesProps) {
             />
             <span className="s2 text-soft">
               {whole > 0 && Number.isFinite(branch.weight)
-                ? `${(Math.round((branch.weight / whole) * 1000) / 10).toLocaleString('en')} %`
+                ? `${(Math.round((branch.weight / whole) * 1000) / 10).toLocaleString('en')}%`
                 : ''}
             </span>
             {branches.length > 2 && (
@@ -49,7 +50,7 @@ export function Branches({ step, path, onChange }: BranchesProps) {
             )}
           </div>
           <Fault>{faultOf(`${path}.branches.${String(at)}.weight`)}</Fault>
-          <StepList
+          <Within
             steps={branch.steps}
             list={`${path}.branches.${String(at)}.steps`}
             label={`Steps of branch ${String(at + 1)}`}

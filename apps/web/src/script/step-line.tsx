@@ -8,12 +8,14 @@ import { IconButton, toFix } from '../ui/index.js';
 import { BlankControl } from './blank-control.js';
 import { Branches } from './branches.js';
 import { useScript } from './script-context.js';
-import { Gap, StepList } from './step-list.js';
+import { Gap } from './gap.js';
+import type { StepsWithin } from './steps-within.js';
 
 interface StepLineProps {
   readonly step: Step;
   readonly list: string;
   readonly at: number;
+  readonly Within: StepsWithin;
 }
 
 /** With Alt: a step down or up. */
@@ -22,7 +24,7 @@ const MOVES: Readonly<Record<string, boolean>> = { ArrowUp: false, ArrowDown: tr
 const WIDE: readonly Blank['as'][] = ['texts', 'text', 'conditions'];
 
 /** One step: a line of plain words with its blanks in place, and its branches indented under it. */
-export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps) {
+export const StepLine = memo(function StepLine({ step, list, at, Within }: StepLineProps) {
   const script = useScript();
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: step.id });
   const kind = kindOf(step);
@@ -131,11 +133,12 @@ export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps
           script.remove(place);
         }}
       />
-      {!folded && step.kind === 'if' && <IfBranches step={step} path={path} />}
+      {!folded && step.kind === 'if' && <IfBranches step={step} path={path} Within={Within} />}
       {!folded && step.kind === 'pick' && (
         <Branches
           step={step}
           path={path}
+          Within={Within}
           onChange={(next: PickStep) => {
             script.change(place, next);
           }}
@@ -145,13 +148,19 @@ export const StepLine = memo(function StepLine({ step, list, at }: StepLineProps
   );
 });
 
-function IfBranches({ step, path }: { readonly step: IfStep; readonly path: string }) {
+interface IfBranchesProps {
+  readonly step: IfStep;
+  readonly path: string;
+  readonly Within: StepsWithin;
+}
+
+function IfBranches({ step, path, Within }: IfBranchesProps) {
   return (
     <div className="branches">
       {(['then', 'otherwise'] as const).map((side) => (
         <Fragment key={side}>
           <p className="side">{side}</p>
-          <StepList steps={step[side]} list={`${path}.${side}`} label={`Steps ${side}`} />
+          <Within steps={step[side]} list={`${path}.${side}`} label={`Steps ${side}`} />
         </Fragment>
       ))}
     </div>

@@ -91,7 +91,7 @@ function Figures({ forecast }: { readonly forecast: Forecast }) {
   const { perHour, share, longestGap, shortestGap, collisions } = forecast;
   const figures: readonly (readonly [string, string])[] = [
     [perHour.toFixed(1), 'messages an hour'],
-    [`${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`, 'of all lines are the bot’s'],
+    [`${(share * 100).toFixed(share < 0.1 ? 1 : 0)}%`, 'of all lines are the bot’s'],
     [shortestGap === undefined ? '–' : durationInWords(shortestGap), 'shortest gap'],
     [longestGap === undefined ? '–' : durationInWords(longestGap), 'longest gap'],
     [String(collisions), collisions === 1 ? 'collision put off' : 'collisions put off'],

@@ -22,7 +22,7 @@ export const PARTS = {
     of: ({ first }) => first,
     words: ({ first }) => (first === null ? 'after its interval' : `${String(first)} min after going live`),
   },
-  jitter: { label: 'Give or take', of: ({ jitter }) => jitter, words: ({ jitter }) => `${String(jitter)} %` },
+  jitter: { label: 'Give or take', of: ({ jitter }) => jitter, words: ({ jitter }) => `${String(jitter)}%` },
   when: { label: 'Fires', of: ({ when }) => when, words: ({ when }) => whenInWords(when) },
   does: {
     label: 'Does',

@@ -66,7 +66,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
           }}
         />
         {body.first !== null && <> {span('first', 'Time after going live')}</>}, give or take{' '}
-        <span className="whitespace-nowrap">{number('jitter', 'Percent each wait varies')} %.</span>
+        <span className="whitespace-nowrap">{number('jitter', 'Percent each wait varies')}%.</span>
       </div>
       {faults.map((fault) => (
         <Fault key={fault}>{fault}</Fault>

@@ -31,9 +31,9 @@ export interface Measurement {
   /** what it is caught from */
   readonly limit: number;
   readonly caught: boolean;
-  /** what was measured, in words: `82 % capitals` */
+  /** what was measured, in words: `82% capitals` */
   readonly measure: string;
-  /** the limit in words, beside it: `at most 70 %` */
+  /** the limit in words, beside it: `at most 70%` */
   readonly allowed: string;
   /** the parts that had it caught */
   readonly fragments: readonly Fragment[];

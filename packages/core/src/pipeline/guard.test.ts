@@ -111,7 +111,7 @@ describe('the guard’s place in a message’s way', () => {
       guardLine(line('QUILLRUSH come here now'), each).checks[0]?.measure ?? '';
     expect(letters(world)).toContain('Capitals: 11 letters, too few');
     expect(letters(withParts(world, { viewers: { named: () => undefined } }))).toContain(
-      'Capitals: 45 % of 20 letters',
+      'Capitals: 45% of 20 letters',
     );
   });
 });

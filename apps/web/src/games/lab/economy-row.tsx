@@ -28,7 +28,7 @@ export function EconomyRow({ measured, returns, stake }: EconomyRowProps) {
       {share !== undefined && (
         <span className="text-soft">
           {' '}
-          ({(share * 100).toFixed(share < 0.1 ? 1 : 0)} % of the {full(measured.paysPerStream)} that watching
+          ({(share * 100).toFixed(share < 0.1 ? 1 : 0)}% of the {full(measured.paysPerStream)} that watching
           pays)
         </span>
       )}

@@ -92,7 +92,7 @@ function Warnings({ editing: { body }, odds, circulating }: WarningsProps) {
     gives ? 'It gives back more than is staked: whoever plays long enough gets rich.' : undefined,
     never ? 'It can never be won.' : undefined,
     share !== undefined && share > LARGE_SHARE
-      ? `One play of the most that may be staked may move ${(share * 100).toFixed(0)} % of all there is (${full(circulating)}).`
+      ? `One play of the most that may be staked may move ${(share * 100).toFixed(0)}% of all there is (${full(circulating)}).`
       : undefined,
   ].filter((each) => each !== undefined);
   return (

@@ -9,7 +9,7 @@ export function PityChart({ levels }: { readonly levels: readonly number[] }) {
         How pity develops: the share of plays that begin after so many full misses
       </figcaption>
       <Chart
-        label={`Share of plays by full misses before: ${share.map((each, n) => `${String(each)} % after ${String(n)}`).join(', ')}`}
+        label={`Share of plays by full misses before: ${share.map((each, n) => `${String(each)}% after ${String(n)}`).join(', ')}`}
         height={90}
         of={share}
         config={({ moss }) => ({

@@ -39,8 +39,8 @@ export const CAPITALS: Filter<CapitalsSettings> = {
           measure:
             letters < from
               ? `${String(letters)} letters, too few to say`
-              : `${String(Math.round(share))} % of ${String(letters)} letters`,
-          allowed: `at most ${String(most)} %, from ${String(from)} letters`,
+              : `${String(Math.round(share))}% of ${String(letters)} letters`,
+          allowed: `at most ${String(most)}%, from ${String(from)} letters`,
         },
         [{ from: 0, to: reading.text.length }],
       );

@@ -37,7 +37,7 @@ export const EMOTES: Filter<EmotesSettings> = {
       const part = found.length < from ? 0 : (found.length * 100) / (found.length + words);
       const told = {
         measure: `${String(found.length)} emotes, ${String(words)} ${words === 1 ? 'word' : 'words'}`,
-        allowed: `at most ${String(most)}, and ${String(share)} % from ${String(from)} on`,
+        allowed: `at most ${String(most)}, and ${String(share)}% from ${String(from)} on`,
       };
       return found.length > most ? atMost(found.length, most, told, found) : atMost(part, share, told, found);
     },

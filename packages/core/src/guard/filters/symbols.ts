@@ -45,8 +45,8 @@ export const SYMBOLS: Filter<SymbolsSettings> = {
       const share = counted.characters < from ? 0 : (counted.symbols * 100) / counted.characters;
       const long = counted.run.to - counted.run.from;
       const words = {
-        measure: `${String(Math.round(share))} % symbols, ${String(long)} in a row, ${String(counted.marks)} marks on one letter`,
-        allowed: `at most ${String(most)} %, ${String(run)} in a row, ${String(marks)} marks`,
+        measure: `${String(Math.round(share))}% symbols, ${String(long)} in a row, ${String(counted.marks)} marks on one letter`,
+        allowed: `at most ${String(most)}%, ${String(run)} in a row, ${String(marks)} marks`,
       };
       if (counted.marks > marks) return atMost(counted.marks, marks, words, [counted.stack]);
       if (long > run) return atMost(long, run, words, [counted.run]);
