@@ -25,7 +25,7 @@ import { AsItCame, EachIs, MayBeMissing, ProblemView, textFault, unknownFault } 
 import { By } from '../security/index.js';
 import { Tasks } from '../tasks/index.js';
 import { Exporting } from './exporting.js';
-import { Importing, type Choice } from './importing.js';
+import { Importing, type ImportChoice } from './importing.js';
 import { Looking, type Looked } from './looking.js';
 import { readBundle } from './reading.js';
 import { Undoing } from './undoing.js';
@@ -70,10 +70,10 @@ class BundleDto {
   answers: Record<string, string> = {};
 }
 const CHOICES = ['take', 'rename', 'leave'] as const;
-class ChoiceDto implements Choice {
+class ChoiceDto implements ImportChoice {
   @ApiProperty({ enum: ITEM_KINDS }) kind!: ItemKind;
   @ApiProperty({ maxLength: 600 }) name!: string;
-  @ApiProperty({ enum: CHOICES }) action!: Choice['action'];
+  @ApiProperty({ enum: CHOICES }) action!: ImportChoice['action'];
   @ApiProperty({ maxLength: 200 }) as: string = '';
 }
 

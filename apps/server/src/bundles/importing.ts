@@ -13,7 +13,7 @@ import { AllThings, type AnyBody, type Head } from '../things/index.js';
 import { Undoing } from './undoing.js';
 
 /** What is to become of one thing in a bundle. */
-export interface Choice {
+export interface ImportChoice {
   readonly kind: ItemKind;
   /** its name in the bundle */
   readonly name: string;
@@ -54,7 +54,7 @@ export class Importing {
   /** @returns the import's id, for its undo, and how many things it changed */
   async take(
     given: Bundle,
-    choices: readonly Choice[],
+    choices: readonly ImportChoice[],
     actor: Actor,
     task: Task,
   ): Promise<{ id: string; changed: number }> {
@@ -82,7 +82,7 @@ export class Importing {
     });
   }
 
-  private placesOf(bundle: Bundle, choices: readonly Choice[]): Map<ThingKind, Placed[]> {
+  private placesOf(bundle: Bundle, choices: readonly ImportChoice[]): Map<ThingKind, Placed[]> {
     const chosen = new Map(choices.map((choice) => [`${choice.kind} ${choice.name}`, choice]));
     return new Map(
       this.things.inOrder().map((things) => {

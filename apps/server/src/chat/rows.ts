@@ -1,4 +1,4 @@
-import type { Outcome, Role } from '@gully/core/chat';
+import type { LineOutcome, Role } from '@gully/core/chat';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** The tables as TypeORM sees them. Their definition is in the migrations. Times are UTC milliseconds. */
@@ -16,7 +16,7 @@ export class ChatLineRow {
   @Column('text') roles!: string;
   @Column('text') text!: string;
   @Column('boolean') own!: boolean;
-  @Column('text') outcome!: Outcome;
+  @Column('text') outcome!: LineOutcome;
   @Column('text') brief!: string;
   /** the whole why as JSON, for lines at which something happened */
   @Column('text', { nullable: true }) why!: string | null;

@@ -4,7 +4,7 @@ import {
   REFUSAL_REASONS,
   ROLES,
   type Check,
-  type Outcome,
+  type LineOutcome,
   type RefusalReason,
   type Role,
 } from '@gully/core/chat';
@@ -33,7 +33,7 @@ export class LineDto implements LineView {
   @ApiProperty({ enum: ROLES, enumName: 'Role' }) role!: Role;
   @ApiProperty() text!: string;
   @ApiProperty() own!: boolean;
-  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
+  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: LineOutcome;
   @ApiProperty() brief!: string;
   @ApiProperty({ description: 'true when it was removed from chat' }) removed!: boolean;
   @ApiProperty({
@@ -54,7 +54,7 @@ export class CheckDto implements Check {
 }
 
 export class WhyDto implements TimedWhy {
-  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: Outcome;
+  @ApiProperty({ enum: OUTCOMES, enumName: 'Outcome' }) outcome!: LineOutcome;
   @ApiProperty() brief!: string;
   @ApiProperty({ type: [CheckDto] }) checks!: CheckDto[];
   @ApiProperty() decided!: string;

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { nextRank, standingOf, type Cause, type Rank, type RankedBy } from '@gully/core/currency';
+import { nextRank, holderStandingOf, type Cause, type Rank, type RankedBy } from '@gully/core/currency';
 import { Database, type ReadOptions } from '../database/index.js';
 import { HOUSES, LedgerStore } from '../ledger/index.js';
 import { ChannelWorld } from '../live/index.js';
@@ -40,7 +40,7 @@ export class BalancesOfViewers {
     await this.ledger.load([id]);
     const { purse } = this.world.now();
     const viewer = factsOf(row);
-    const standing = standingOf(purse, viewer);
+    const standing = holderStandingOf(purse, viewer);
     if (standing === undefined) return undefined;
     const { balance, earned, regular, ranks } = standing;
     const climber = { roles: viewer.roles, watchTime: viewer.watchTime, balance, earned };

@@ -6,14 +6,14 @@ import { csvRecords } from '../csv/index.js';
 import { Database, newId } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import type { Task } from '../tasks/index.js';
-import { ByHand, type Effect, type Posted, type Row, type Wanted } from './by-hand.js';
+import { ByHand, type ByHandEffect, type Posted, type Row, type WantedBalances } from './by-hand.js';
 
 const ROWS_MOST = 50_000;
 const FAULTS_SHOWN = 50;
 /** How long a file that was looked at is kept for being imported. */
 const KEPT_MS = 15 * 60_000;
 
-export interface FileLook extends Effect {
+export interface FileLook extends ByHandEffect {
   /** what importing it is asked for by */
   readonly id: string;
   readonly lines: number;
@@ -23,7 +23,7 @@ export interface FileLook extends Effect {
 interface Staged {
   readonly id: string;
   readonly at: number;
-  readonly does: Wanted['does'];
+  readonly does: WantedBalances['does'];
   readonly rows: readonly Row[];
 }
 
@@ -41,7 +41,7 @@ export class ByFile {
   ) {}
 
   /** What a file would come to: lines that are wrong are told and left out; nothing is changed. */
-  async look(text: string, does: Wanted['does'], task: Task): Promise<FileLook> {
+  async look(text: string, does: WantedBalances['does'], task: Task): Promise<FileLook> {
     task.begin('Reading the file');
     const records = await recordsOf(text, task);
     const named = await this.named(records, task);

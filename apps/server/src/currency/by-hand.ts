@@ -28,7 +28,7 @@ const TOGETHER = 1_000;
 const NAMED_MOST = 20;
 
 /** What someone wants done to balances. */
-export interface Wanted {
+export interface WantedBalances {
   readonly does: (typeof BY_HAND)[number];
   readonly amount: number;
   readonly whom:
@@ -36,7 +36,7 @@ export interface Wanted {
 }
 
 /** What it comes to. */
-export interface Effect {
+export interface ByHandEffect {
   readonly viewers: number;
   /** what all balances together go up by, or down where below zero */
   readonly total: number;
@@ -46,7 +46,7 @@ export interface Effect {
   readonly over: readonly { readonly name: string; readonly amount: number }[];
 }
 
-export type Posted = Effect & {
+export type Posted = ByHandEffect & {
   /** the number of the movement; null where there was nothing to move */
   readonly posting: number | null;
 };
@@ -70,7 +70,7 @@ export class ByHand {
   ) {}
 
   /** What it would come to; nothing is changed. */
-  async look(wanted: Wanted): Promise<Effect> {
+  async look(wanted: WantedBalances): Promise<ByHandEffect> {
     const rows = amountsOf(wanted, await this.people(wanted));
     const plan = (some: readonly Row[], of: BalanceOf): Plan => this.planOf(wanted.does, some, of);
     return (await this.planned(rows, plan, new Task())).effect;
@@ -81,7 +81,7 @@ export class ByHand {
    *
    * @returns what it came to, and the number of the movement
    */
-  async carryOut(wanted: Wanted, key: string, actor: Actor, task: Task): Promise<Posted> {
+  async carryOut(wanted: WantedBalances, key: string, actor: Actor, task: Task): Promise<Posted> {
     const people = await this.people(wanted);
     const words = inWords(wanted, people, this.world.now().purse);
     return this.post(
@@ -141,7 +141,7 @@ export class ByHand {
   }
 
   /** What giving, taking or setting comes to under this channel's cap. */
-  planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf): Plan {
+  planOf(does: WantedBalances['does'], rows: readonly Row[], balanceOf: BalanceOf): Plan {
     return planOf(does, rows, balanceOf, this.settings.currency.value.cap ?? Infinity);
   }
 
@@ -150,7 +150,7 @@ export class ByHand {
     rows: readonly Row[],
     plan: (some: readonly Row[], balanceOf: BalanceOf) => Plan,
     actor: Actor,
-  ): Promise<Effect> {
+  ): Promise<ByHandEffect> {
     let known = false;
     const viewers = rows.map(({ id }) => id);
     return this.pipeline.do({
@@ -177,8 +177,8 @@ export class ByHand {
   ): Promise<Plan> {
     task.begin(`Reading ${rows.length.toLocaleString('en')} balances`, Math.ceil(rows.length / TOGETHER));
     const entries: Entry[] = [];
-    const short: Effect['short'][number][] = [];
-    const over: Effect['over'][number][] = [];
+    const short: ByHandEffect['short'][number][] = [];
+    const over: ByHandEffect['over'][number][] = [];
     let [viewers, total] = [0, 0];
     for (let at = 0; at < rows.length; at += TOGETHER) {
       await task.step();
@@ -200,7 +200,7 @@ export class ByHand {
     { entries, effect }: Plan,
     known: boolean,
     actor: Actor,
-  ): Decided<Effect> {
+  ): Decided<ByHandEffect> {
     if (known || entries.length === 0) return { changes: [], done: () => effect };
     return {
       changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
@@ -227,7 +227,7 @@ export class ByHand {
   }
 
   /** Whom it is for; without bots and the ignored where it is for many. @throws Problem for nobody, or too many */
-  private async people({ whom }: Wanted): Promise<Person[]> {
+  private async people({ whom }: WantedBalances): Promise<Person[]> {
     if (!this.settings.currency.value.enabled)
       throw new Problem(409, 'Nothing was changed', 'This channel has no currency. Set one up first.');
     const people = await this.database.long.rows<Person>(...queryFor(whom, this.presentKeys()));
@@ -246,7 +246,10 @@ export class ByHand {
 const WINNERS = 'SELECT id, name FROM viewers WHERE merged_into IS NULL';
 const PEOPLE = 'bot = 0 AND ignored = 0';
 
-function queryFor(whom: Wanted['whom'], present: readonly string[]): [sql: string, values: unknown[]] {
+function queryFor(
+  whom: WantedBalances['whom'],
+  present: readonly string[],
+): [sql: string, values: unknown[]] {
   if ('viewers' in whom)
     return [
       `${WINNERS} AND id IN (SELECT coalesce(v.merged_into, v.id) FROM viewers v
@@ -270,14 +273,14 @@ export type BalanceOf = (viewer: string) => number;
 
 export interface Plan {
   readonly entries: readonly Entry[];
-  readonly effect: Effect;
+  readonly effect: ByHandEffect;
 }
 
-const amountsOf = ({ amount }: Wanted, people: readonly Person[]): Row[] =>
+const amountsOf = ({ amount }: WantedBalances, people: readonly Person[]): Row[] =>
   people.map((person) => ({ ...person, amount }));
 
 /** What giving, taking or setting comes to; no one is left with less than nothing, or gets above the cap. */
-function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf, cap: number): Plan {
+function planOf(does: WantedBalances['does'], rows: readonly Row[], balanceOf: BalanceOf, cap: number): Plan {
   const entries: Entry[] = [];
   const short: { name: string; amount: number }[] = [];
   const over: { name: string; amount: number }[] = [];
@@ -306,7 +309,11 @@ function planOf(does: Wanted['does'], rows: readonly Row[], balanceOf: BalanceOf
   };
 }
 
-function inWords({ does, amount }: Wanted, people: readonly Person[], { settings }: PurseView): string {
+function inWords(
+  { does, amount }: WantedBalances,
+  people: readonly Person[],
+  { settings }: PurseView,
+): string {
   const whom =
     people.length === 1 ? (people[0]?.name ?? '') : `${people.length.toLocaleString('en')} viewers`;
   const much = amountOfCurrency(settings, amount);

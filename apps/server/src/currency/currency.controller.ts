@@ -6,7 +6,7 @@ import { By } from '../security/index.js';
 import { Tasks } from '../tasks/index.js';
 import { BalancesOfViewers } from './balances.js';
 import { ByFile } from './by-file.js';
-import { ByHand, type Posted, type Wanted } from './by-hand.js';
+import { ByHand, type Posted, type WantedBalances } from './by-hand.js';
 import { CurrencySettingsService } from './currency-settings.js';
 import { Resetting } from './resetting.js';
 import { Payouts } from './payouts.js';
@@ -157,7 +157,7 @@ export class CurrencyController {
   }
 }
 
-function wantedOf({ does, amount, viewers, present, role }: ByHandDto): Wanted {
+function wantedOf({ does, amount, viewers, present, role }: ByHandDto): WantedBalances {
   const whom = [
     ...(viewers === undefined ? [] : [{ viewers }]),
     ...(present === true ? [{ present } as const] : []),

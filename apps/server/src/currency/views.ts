@@ -25,7 +25,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { MayBeMissing } from '../problem/index.js';
-import { BY_HAND, type Wanted } from './by-hand.js';
+import { BY_HAND, type WantedBalances } from './by-hand.js';
 
 export class CurrencyDto {
   @ApiProperty({ type: 'object', additionalProperties: true, description: 'the settings, as core has them' })
@@ -68,7 +68,7 @@ export class RanksDto {
 }
 
 export class ByHandDto {
-  @ApiProperty({ enum: BY_HAND, enumName: 'ByHandAct' }) @IsIn(BY_HAND) does!: Wanted['does'];
+  @ApiProperty({ enum: BY_HAND, enumName: 'ByHandAct' }) @IsIn(BY_HAND) does!: WantedBalances['does'];
   @ApiProperty() @IsInt() @Min(0) @Max(CAP_MOST) amount!: number;
   @ApiPropertyOptional({ type: [String], description: 'ids of viewers' })
   @MayBeMissing()
@@ -108,7 +108,7 @@ export class TransferDto {
   @ApiProperty() @IsString() @Length(8, 100) key!: string;
 }
 export class BalanceFileDto {
-  @ApiProperty({ enum: BY_HAND, enumName: 'ByHandAct' }) @IsIn(BY_HAND) does!: Wanted['does'];
+  @ApiProperty({ enum: BY_HAND, enumName: 'ByHandAct' }) @IsIn(BY_HAND) does!: WantedBalances['does'];
   @ApiProperty({ description: 'CSV: a viewer and an amount in each line' })
   @IsString()
   @MaxLength(900_000)

@@ -9,7 +9,7 @@ import { seededNumbers } from '@gully/standin/crowd';
 import { idsInOrder, insertMany, type EntityManager } from '../database/index.js';
 import { ActivityRow, aboutText } from '../activity/index.js';
 import { SELF } from '../live/index.js';
-import type { DemoPart, Due, Evening, Stage } from '../seeding/index.js';
+import type { DemoPart, Due, Evening, SeedingStage } from '../seeding/index.js';
 import { Guests, viewersPart } from '../viewers/demo/index.js';
 import { PARTS } from './parts.js';
 
@@ -24,7 +24,7 @@ interface SeasonOf {
 }
 
 /** The channel of the season as what is played leaves it: put together of what each area brings. */
-export class SeasonChannel implements Stage {
+export class SeasonChannel implements SeedingStage {
   readonly now: number;
   readonly begin: number;
   readonly evenings: readonly Evening[];

@@ -7,7 +7,7 @@ import { elapsedInWords } from '@gully/core/text';
 import { ActivityService } from '../activity/index.js';
 import { ChatLog } from '../chat/index.js';
 import { SELF } from '../live/index.js';
-import type { Told } from '../runs/index.js';
+import type { LoggedRun } from '../runs/index.js';
 
 /** How an event came, and what it may do. */
 export interface HowEvent {
@@ -37,7 +37,7 @@ export class EventTelling {
     private readonly activity: ActivityService,
   ) {}
 
-  tell(event: ChannelEvent, told: readonly Told[], how: ToldHow): void {
+  tell(event: ChannelEvent, told: readonly LoggedRun[], how: ToldHow): void {
     const { id, kind, viewer } = event;
     const text = wordsOf(event, told);
     this.record(event, text, told, how);
@@ -55,7 +55,7 @@ export class EventTelling {
       else this.activity.record('ran', title, 'started (a routine)', actor, { kind: 'run', id: run });
   }
 
-  private record(event: ChannelEvent, text: string, told: readonly Told[], how: ToldHow): void {
+  private record(event: ChannelEvent, text: string, told: readonly LoggedRun[], how: ToldHow): void {
     const { id, at, kind, roles, viewer } = event;
     const runs = told.filter(({ ended }) => ended?.how !== 'refused').map((run) => run.id);
     this.chatLog.recordEvent(
@@ -78,7 +78,7 @@ export class EventTelling {
   }
 }
 
-function wordsOf(event: ChannelEvent, told: readonly Told[]): string {
+function wordsOf(event: ChannelEvent, told: readonly LoggedRun[]): string {
   const { kind, late } = event;
   if (kind === 'hand') return `starts ${told.map(({ title }) => title).join(', ')}`;
   return `${eventInWords({ ...event, kind })}${late === undefined ? '' : `, ${elapsedInWords(late)} ago`}`;
@@ -97,7 +97,7 @@ export function whyTold(
 }
 
 /** What started, or did not, for Review. */
-export function toldOf(each: Happening, event: ChannelEvent): Told {
+export function toldOf(each: Happening, event: ChannelEvent): LoggedRun {
   if ('started' in each) return each.started;
   const { prepared, checks } = each.refused;
   const stop = checks.find(({ outcome }) => outcome === 'stopped');

@@ -10,7 +10,7 @@ import {
 import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
 import { breather } from '../database/index.js';
-import { ThingParts, Things, VERSIONS_KEPT, type Around } from '../things/index.js';
+import { ThingParts, Things, VERSIONS_KEPT, type CheckedAgainst } from '../things/index.js';
 import { GuardSettingsService } from './guard-settings.js';
 import { PhraseGroupsStore, readGroup, writeGroup, type StoredGroup } from './phrase-groups.store.js';
 import { PhraseGroupBodyDto } from './phrase-views.js';
@@ -60,7 +60,7 @@ function tidied(body: PhraseGroupBody): PhraseGroupBody {
   return { ...body, name: body.name.trim(), entries: entries.filter(({ text }) => text !== '') };
 }
 
-async function faultsOf(group: StoredGroup, { others }: Around<StoredGroup>): Promise<Faults> {
+async function faultsOf(group: StoredGroup, { others }: CheckedAgainst<StoredGroup>): Promise<Faults> {
   const faults: Faults = phraseGroupFaults({ ...group, entries: [] }, others());
   const pause = breather();
   for (const [at, entry] of group.entries.entries()) {

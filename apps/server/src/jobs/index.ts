@@ -1,1 +1,1 @@
-export { JobQueue, type Job } from './job-queue.js';
+export { JobQueue, type QueuedJob } from './job-queue.js';

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makeLog } from '../log/index.js';
-import { JobQueue, type Job } from './index.js';
+import { JobQueue, type QueuedJob } from './index.js';
 
 const newQueue = (): JobQueue => new JobQueue(makeLog('silent', false));
 
@@ -42,7 +42,7 @@ test('work that asks for work within it has it at once, and work asked for right
 test('what fails is told to who asked, and the next goes on', async () => {
   const queue = newQueue();
   const taken: string[] = [];
-  queue.workBy((jobs: readonly Job[]) => {
+  queue.workBy((jobs: readonly QueuedJob[]) => {
     if (jobs.some(({ kind }) => kind === 'bad')) return Promise.reject(new Error('bad'));
     taken.push(...jobs.map(({ kind }) => kind));
     return Promise.resolve();

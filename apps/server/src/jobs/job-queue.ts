@@ -6,12 +6,12 @@ import { LOG, type Log } from '../log/index.js';
 const TOGETHER = 256;
 
 /** Something that is decided, written, and then done. What becomes of it is told to the job itself. */
-export interface Job {
+export interface QueuedJob {
   /** Settles nothing by itself: the worker decides many at once. */
   readonly kind: string;
 }
 
-type Waiting = { readonly job: Job } | { readonly alone: () => Promise<void> };
+type Waiting = { readonly job: QueuedJob } | { readonly alone: () => Promise<void> };
 
 /**
  * Everything that changes live state, in the order it arrived. Jobs that arrive while the
@@ -23,19 +23,19 @@ export class JobQueue {
   private readonly waiting: Waiting[] = [];
   private working: Promise<void> | undefined;
   private ended = false;
-  private worker: (jobs: readonly Job[]) => Promise<void> = () => Promise.resolve();
+  private worker: (jobs: readonly QueuedJob[]) => Promise<void> = () => Promise.resolve();
   /** whether the code that asks is itself within work that is done alone */
   private readonly within = new AsyncLocalStorage<{ running: boolean }>();
 
   constructor(@Inject(LOG) private readonly log: Log) {}
 
   /** @param worker decides, writes and does jobs; it rejects for none of them */
-  workBy(worker: (jobs: readonly Job[]) => Promise<void>): void {
+  workBy(worker: (jobs: readonly QueuedJob[]) => Promise<void>): void {
     this.worker = worker;
   }
 
   /** Takes a job in its turn. */
-  add(job: Job): void {
+  add(job: QueuedJob): void {
     if (this.ended) return;
     this.waiting.push({ job });
     this.start();

@@ -7,7 +7,7 @@ import { ProblemView, WhileAwaited } from '../problem/index.js';
 import { By } from '../security/index.js';
 import { Tasks } from '../tasks/index.js';
 import { LedgerPage } from './ledger-page.js';
-import { Reversing, type Asked, type Outcome } from './reversing.js';
+import { Reversing, type AskedReversal, type ReversalOutcome } from './reversing.js';
 import { Verification } from './verification.js';
 import {
   EntriesQuery,
@@ -110,7 +110,7 @@ export class LedgerController {
     return this.reverseAsTask({ id }, actor);
   }
 
-  private async reverseAsTask(asked: Asked, actor: Actor): Promise<ReversalDto> {
+  private async reverseAsTask(asked: AskedReversal, actor: Actor): Promise<ReversalDto> {
     return reversalView(
       await this.tasks.run('Taking back', (task) => this.reversing.reverse(asked, actor, task)),
     );
@@ -128,6 +128,6 @@ export class LedgerController {
   }
 }
 
-function reversalView({ postings, total, viewers, short, made }: Outcome): ReversalDto {
+function reversalView({ postings, total, viewers, short, made }: ReversalOutcome): ReversalDto {
   return { postings, total, viewers, short: [...short], made: [...made] };
 }

@@ -24,10 +24,10 @@ const ENTRIES_MOST = 50_000;
 const TOGETHER = 1_000;
 
 /** One posting, or all that fit. */
-export type Asked = { readonly id: number } | Omit<WantedPostings, 'before'>;
+export type AskedReversal = { readonly id: number } | Omit<WantedPostings, 'before'>;
 
 /** What reversing comes to, before or after it is done. */
-export interface Outcome {
+export interface ReversalOutcome {
   readonly postings: number;
   /** units that go back, and viewers they are taken from or given to */
   readonly total: number;
@@ -56,14 +56,14 @@ export class Reversing {
   ) {}
 
   /** What it would come to; nothing is changed. */
-  async look(asked: Asked): Promise<Outcome> {
+  async look(asked: AskedReversal): Promise<ReversalOutcome> {
     const task = new Task();
     const postings = await this.load(asked, task);
     return this.told(await this.decide(postings, { actor: 'streamer', at: Date.now() }, task), []);
   }
 
   /** Takes back, newest first. @throws Problem when there is nothing to take back, or too much */
-  async reverse(asked: Asked, actor: Actor, task: Task): Promise<Outcome> {
+  async reverse(asked: AskedReversal, actor: Actor, task: Task): Promise<ReversalOutcome> {
     const outcome = await this.asFarAsPossible(asked, actor, task);
     if (outcome.postings > 0) return outcome;
     throw new Problem(
@@ -74,7 +74,7 @@ export class Reversing {
   }
 
   /** The same, where it is no fault that there is nothing left to take back. */
-  async asFarAsPossible(asked: Asked, actor: Actor, task: Task): Promise<Outcome> {
+  async asFarAsPossible(asked: AskedReversal, actor: Actor, task: Task): Promise<ReversalOutcome> {
     const outcome = await this.pipeline.broadly({
       actor,
       task,
@@ -141,7 +141,7 @@ export class Reversing {
   }
 
   /** The postings asked for that hold, newest first, with all their entries and the accounts they concern. */
-  private async load(asked: Asked, task: Task): Promise<Reversed[]> {
+  private async load(asked: AskedReversal, task: Task): Promise<Reversed[]> {
     task.begin('Reading the movements');
     const rows =
       'id' in asked
@@ -185,7 +185,7 @@ export class Reversing {
     });
   }
 
-  private async told({ changes, short }: Decision, made: readonly number[]): Promise<Outcome> {
+  private async told({ changes, short }: Decision, made: readonly number[]): Promise<ReversalOutcome> {
     const viewers = await viewersOf(changes, new Task());
     const lacking = [...short].flatMap(([account, amount]) => {
       const viewer = viewerOfAccount(account);

@@ -1,7 +1,7 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { Database } from '../database/index.js';
 import { LOG, type Log } from '../log/index.js';
-import { verifyLedger, verifyRecent, type Fault, type Rows, type Verdict } from './verifying.js';
+import { verifyLedger, verifyRecent, type Fault, type Rows, type LedgerVerdict } from './verifying.js';
 
 /** How long one step of it may take. */
 const LIMIT_MS = 60_000;
@@ -10,7 +10,7 @@ export interface VerificationState {
   /** from 0 to 1 while it is under way; undefined while none is */
   readonly progress: number | undefined;
   /** what the last one found; undefined where none was asked for since the start */
-  readonly last: (Verdict & { readonly at: number }) | undefined;
+  readonly last: (LedgerVerdict & { readonly at: number }) | undefined;
   /** it could not be done; empty when it could */
   readonly failed: string;
   /** what was found in the newest part when Gully started */

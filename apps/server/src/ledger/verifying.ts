@@ -9,7 +9,7 @@ export interface Fault {
   readonly computed: number;
 }
 
-export interface Verdict {
+export interface LedgerVerdict {
   readonly entries: number;
   readonly accounts: number;
   /** in circulation: what viewers and escrow hold */
@@ -52,7 +52,7 @@ export async function verifyLedger(
   rows: Rows,
   progress: (done: number) => void = () => undefined,
   options: ReadOptions = {},
-): Promise<Verdict> {
+): Promise<LedgerVerdict> {
   const [{ last } = { last: 0 }] = await rows<{ last: number }>(
     'SELECT coalesce(max(id), 0) AS last FROM ledger_entries',
     [],

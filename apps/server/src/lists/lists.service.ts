@@ -6,7 +6,7 @@ import type { Faults } from '@gully/core/routines';
 import { In } from 'typeorm';
 import { insertMany, type EntityManager } from '../database/index.js';
 import { Problem } from '../problem/index.js';
-import { ThingParts, Things, VERSIONS_KEPT, type Around, type Head } from '../things/index.js';
+import { ThingParts, Things, VERSIONS_KEPT, type CheckedAgainst, type Head } from '../things/index.js';
 import { KeptList } from './kept-list.js';
 import { ListsStore, readList } from './lists.store.js';
 import { ListLineRow, ListRow } from './rows.js';
@@ -100,7 +100,7 @@ function made(body: ListBody, head: Head, before: KeptList | undefined): KeptLis
   return new KeptList({ ...head, name, notes }, rows, round, last);
 }
 
-function faultsOf({ id, name }: KeptList, { others }: Around<KeptList>): Faults {
+function faultsOf({ id, name }: KeptList, { others }: CheckedAgainst<KeptList>): Faults {
   const taken = others().some((each) => each.id !== id && each.name.toLowerCase() === name.toLowerCase());
   const fault = listNameFault(name) ?? (taken ? `There is a list called ${name} already` : undefined);
   return fault === undefined ? {} : { name: fault };

@@ -20,7 +20,7 @@ import {
   type Queue,
   type QueueDecision,
   type QueueWorld,
-  type Undo,
+  type QueueUndo,
 } from '@gully/core/queue';
 import type { ViewerFacts } from '@gully/core/viewers';
 import { Database, newId } from '../database/index.js';
@@ -28,7 +28,7 @@ import { ChannelWorld } from '../live/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { factsOf, ViewerRow, ViewersService } from '../viewers/index.js';
-import type { Asked } from './acts.js';
+import type { AskedAct } from './acts.js';
 import { QueuesStore } from './queues.store.js';
 
 /** Acts that can be taken back; of each queue the last ones. */
@@ -37,7 +37,7 @@ const KEPT = 40;
 /** What people do in queues from the control room, each with one step back. */
 @Injectable()
 export class QueueActing {
-  private readonly undos = new Map<string, Undo>();
+  private readonly undos = new Map<string, QueueUndo>();
 
   constructor(
     private readonly pipeline: PipelineService,
@@ -48,7 +48,7 @@ export class QueueActing {
   ) {}
 
   /** @returns what takes it back, by id */
-  async act(queue: string, asked: Asked, actor: Actor): Promise<string | undefined> {
+  async act(queue: string, asked: AskedAct, actor: Actor): Promise<string | undefined> {
     const added = asked.viewer === undefined ? undefined : await this.factsOf(asked.viewer);
     return this.decide(queue, actor, (world, found, by) => decideAct(world, found, asked, added, by));
   }
@@ -145,7 +145,7 @@ export class QueueActing {
     return [...new Set([...paid, ...undone])];
   }
 
-  private keep(undo: Undo): string {
+  private keep(undo: QueueUndo): string {
     const id = newId();
     this.undos.set(id, undo);
     if (this.undos.size > KEPT) this.undos.delete(this.undos.keys().next().value ?? '');
@@ -181,7 +181,7 @@ function askedBy(by: Actor): AskedOfQueue {
 function decideAct(
   world: QueueWorld,
   queue: Queue,
-  { does, entry: id = '', before }: Asked,
+  { does, entry: id = '', before }: AskedAct,
   added: ViewerFacts | undefined,
   asked: AskedOfQueue,
 ): QueueDecision {

@@ -16,7 +16,7 @@ export const ACTS = [
 ] as const;
 export type Act = (typeof ACTS)[number];
 
-export interface Asked {
+export interface AskedAct {
   readonly does: Act;
   /** an entry's id, for what concerns someone in it */
   readonly entry: string | undefined;

@@ -18,7 +18,7 @@ import {
 } from '@gully/core/routines';
 import { strangerFacts } from '@gully/core/viewers';
 import { newId } from '../database/index.js';
-import type { Overlay } from './overlay.js';
+import type { RehearsalLayer } from './layer.js';
 
 /** One line that would be said. */
 export interface Said {
@@ -59,7 +59,7 @@ export class Playing {
 
   /** @param worldAt the rehearsal's channel at a time */
   constructor(
-    private readonly session: Overlay,
+    private readonly session: RehearsalLayer,
     private readonly worldAt: (at: number) => World,
   ) {}
 

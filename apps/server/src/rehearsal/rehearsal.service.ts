@@ -12,7 +12,7 @@ import { ChannelWorld, SELF } from '../live/index.js';
 import type { Persona } from '../settings/index.js';
 import { AllThings } from '../things/index.js';
 import { ViewersService } from '../viewers/index.js';
-import { Overlay } from './overlay.js';
+import { RehearsalLayer } from './layer.js';
 import { Playing, type Said } from './playing.js';
 import { withDrafts, type Draft } from './drafts.js';
 
@@ -47,7 +47,7 @@ const SESSIONS = 20;
  */
 @Injectable()
 export class RehearsalService {
-  private readonly sessions = new Map<string, Overlay>();
+  private readonly sessions = new Map<string, RehearsalLayer>();
 
   constructor(
     private readonly channel: ChannelWorld,
@@ -117,7 +117,7 @@ export class RehearsalService {
 
   /** What begun routines come to, taken to their end. */
   played(
-    session: Overlay,
+    session: RehearsalLayer,
     started: readonly Started[],
     name: string,
     worldAt: (at: number) => World,
@@ -138,8 +138,8 @@ export class RehearsalService {
     this.sessions.delete(sessionId);
   }
 
-  session(id: string): Overlay {
-    const session = this.sessions.get(id) ?? new Overlay();
+  session(id: string): RehearsalLayer {
+    const session = this.sessions.get(id) ?? new RehearsalLayer();
     this.sessions.delete(id);
     this.sessions.set(id, session);
     if (this.sessions.size > SESSIONS) this.sessions.delete(this.sessions.keys().next().value ?? '');

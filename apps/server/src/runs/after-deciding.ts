@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Effect } from '@gully/core/channel';
 import { Performers, type Occasioned } from '../live/index.js';
-import { RunLog, type Told } from './run-log.js';
+import { RunLog, type LoggedRun } from './run-log.js';
 
 /** What follows once a decision is on disk: its effects are done, and the runs it began are written down. */
 @Injectable()
@@ -14,9 +14,9 @@ export class AfterDeciding {
   /** @param lineOf the line whose why has the checks of a run, where it was over with that */
   carryOut(
     effects: readonly Effect[],
-    runs: readonly Told[],
+    runs: readonly LoggedRun[],
     occasioned: Occasioned,
-    lineOf: (run: Told) => string | undefined = () => undefined,
+    lineOf: (run: LoggedRun) => string | undefined = () => undefined,
   ): void {
     this.performers.perform(effects, occasioned);
     for (const run of runs) this.runLog.record(run, lineOf(run));

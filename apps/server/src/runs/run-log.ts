@@ -13,7 +13,7 @@ const ID_LENGTH = 26;
 /** Runs that are kept. */
 const KEPT = 20_000;
 
-export interface Told {
+export interface LoggedRun {
   readonly id: string;
   readonly owner: string;
   readonly title: string;
@@ -55,7 +55,7 @@ export class RunLog implements OnModuleInit {
    *
    * @param line the line whose why has its checks, where it was over with that; they are not kept twice
    */
-  record(told: Told, line?: string): void {
+  record(told: LoggedRun, line?: string): void {
     const row = logRow(line === undefined ? told : { ...told, checks: [] }, Date.now());
     this.batch.add(row);
     this.news.publishLazily('run', () => viewOf(row));
@@ -75,7 +75,7 @@ export class RunLog implements OnModuleInit {
 }
 
 /** @param now when it ended, if it did */
-export function logRow({ id, owner, title, occasion, checks, ended }: Told, now: number): RunLogRow {
+export function logRow({ id, owner, title, occasion, checks, ended }: LoggedRun, now: number): RunLogRow {
   return {
     id,
     at: occasion.at,

@@ -1,1 +1,1 @@
-export type { DemoPart, Due, Evening, MakeDemoPart, Records, Stage } from './part.js';
+export type { DemoPart, Due, Evening, MakeDemoPart, Records, SeedingStage } from './part.js';

@@ -19,7 +19,7 @@ export interface Evening {
 }
 
 /** What the parts of the demo share. */
-export interface Stage {
+export interface SeedingStage {
   /** UTC milliseconds */
   readonly now: number;
   /** long before the season: when all of it was made */
@@ -78,4 +78,4 @@ export interface DemoPart {
   /** Writes what came of it, within the caller's write. */
   store(manager: EntityManager): Promise<void>;
 }
-export type MakeDemoPart = (stage: Stage) => DemoPart;
+export type MakeDemoPart = (stage: SeedingStage) => DemoPart;

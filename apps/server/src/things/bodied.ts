@@ -2,7 +2,7 @@ import { THINGS, type BodyOf } from '@gully/core/bundles';
 import type { ThingKind, ThingShape } from '@gully/core/things';
 import { Column, In, IsNull, PrimaryColumn } from 'typeorm';
 import type { Database } from '../database/index.js';
-import type { Declared, Head } from './declared.js';
+import type { ThingsDeclared, Head } from './declared.js';
 
 /** A thing whose body is kept as JSON. Times are UTC milliseconds. */
 export abstract class BodyRow {
@@ -18,7 +18,7 @@ export abstract class BodyRow {
 export type Bodied<K extends ThingKind> = Head & BodyOf[K];
 
 type OfBodied<K extends ThingKind> = Pick<
-  Declared<K, Bodied<K>>,
+  ThingsDeclared<K, Bodied<K>>,
   'kind' | 'kept' | 'store' | 'bodyOf' | 'made' | 'completed'
 >;
 

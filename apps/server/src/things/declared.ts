@@ -27,7 +27,7 @@ export interface ThingStore<Stored> {
 }
 
 /** What a thing is checked against. */
-export interface Around<Stored> {
+export interface CheckedAgainst<Stored> {
   /** what is saved with it, itself among them */
   readonly together: readonly Stored[];
   /** all others, as they will be then */
@@ -37,7 +37,7 @@ export interface Around<Stored> {
 }
 
 /** What an area says of the things of one kind; the rest is alike for all. */
-export interface Declared<K extends ThingKind, Stored extends Head> {
+export interface ThingsDeclared<K extends ThingKind, Stored extends Head> {
   readonly kind: K;
   /** how many a channel may have */
   readonly most: number;
@@ -50,7 +50,7 @@ export interface Declared<K extends ThingKind, Stored extends Head> {
   made(body: BodyOf[K], head: Head, before: Stored | undefined): Stored;
   /** A version read again, with what could not be written then. */
   completed(body: Partial<BodyOf[K]>): BodyOf[K];
-  faultsOf(stored: Stored, around: Around<Stored>): Faults | Promise<Faults>;
+  faultsOf(stored: Stored, around: CheckedAgainst<Stored>): Faults | Promise<Faults>;
   /**
    * The channel with a draft in force in place of the thing of its id. Only read.
    *
@@ -77,15 +77,15 @@ export interface Declared<K extends ThingKind, Stored extends Head> {
 }
 
 /** A declaration with all that it left out. */
-export type Kind<K extends ThingKind, Stored extends Head> = Required<Declared<K, Stored>> & {
+export type WholeKind<K extends ThingKind, Stored extends Head> = Required<ThingsDeclared<K, Stored>> & {
   readonly shape: ThingShape<BodyOf[K]>;
   /** what they are called in a sentence */
   readonly words: { readonly one: string; readonly many: string };
 };
 
-export function kindOf<K extends ThingKind, Stored extends Head>(
-  declared: Declared<K, Stored>,
-): Kind<K, Stored> {
+export function wholeKindOf<K extends ThingKind, Stored extends Head>(
+  declared: ThingsDeclared<K, Stored>,
+): WholeKind<K, Stored> {
   const shape: ThingShape<BodyOf[K]> = THINGS[declared.kind];
   return {
     kept: () => Promise.resolve([]),

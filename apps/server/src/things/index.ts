@@ -1,6 +1,6 @@
 export { AllThings, type AnyBody, type AnyThings } from './all-things.js';
 export { bodied, BodyRow, type Bodied } from './bodied.js';
-export type { Around, Head } from './declared.js';
+export type { CheckedAgainst, Head } from './declared.js';
 export { ThingParts } from './parts.js';
 export { References, type User } from './references.js';
 export { thingsController, VersionDto } from './things-controller.js';

@@ -4,7 +4,7 @@ import type { ThingKind } from '@gully/core/things';
 import { breather, pauseIn, type EntityManager, type Pause } from '../database/index.js';
 import { Problem } from '../problem/index.js';
 import { Listeners } from '../signals/index.js';
-import type { Around, Head, Kind } from './declared.js';
+import type { CheckedAgainst, Head, WholeKind } from './declared.js';
 import type { ThingParts } from './parts.js';
 import { writeVersion } from './versions.js';
 
@@ -14,7 +14,7 @@ export class Saving<K extends ThingKind, Stored extends Head> {
   readonly taken = new Listeners<[things: readonly Stored[]]>();
 
   constructor(
-    private readonly of: Kind<K, Stored>,
+    private readonly of: WholeKind<K, Stored>,
     private readonly parts: ThingParts,
   ) {}
 
@@ -98,7 +98,7 @@ export class Saving<K extends ThingKind, Stored extends Head> {
       );
   }
 
-  private around({ id }: Stored, together: readonly Stored[], about: Surroundings): Around<Stored> {
+  private around({ id }: Stored, together: readonly Stored[], about: Surroundings): CheckedAgainst<Stored> {
     const others = (): readonly Stored[] => {
       const coming = new Set([id, ...together.map((each) => each.id)]);
       return [

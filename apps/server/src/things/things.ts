@@ -7,7 +7,7 @@ import type { ThingKind, ThingShape } from '@gully/core/things';
 import { newId, type EntityManager, type Pause } from '../database/index.js';
 import { makeValidation, Problem } from '../problem/index.js';
 import type { OnModuleInit } from '@nestjs/common';
-import { kindOf, type Declared, type Head, type Kind } from './declared.js';
+import { wholeKindOf, type ThingsDeclared, type Head, type WholeKind } from './declared.js';
 import type { ThingParts } from './parts.js';
 import { Saving } from './saving.js';
 import type { ThingVersion } from './versions.js';
@@ -29,13 +29,13 @@ export class Things<K extends ThingKind, Stored extends Head> implements OnModul
   readonly kind: K;
   readonly shape: ThingShape<BodyOf[K]>;
   protected readonly saving: Saving<K, Stored>;
-  private readonly of: Kind<K, Stored>;
+  private readonly of: WholeKind<K, Stored>;
 
   constructor(
     protected readonly parts: ThingParts,
-    declared: Declared<K, Stored>,
+    declared: ThingsDeclared<K, Stored>,
   ) {
-    this.of = kindOf(declared);
+    this.of = wholeKindOf(declared);
     this.kind = this.of.kind;
     this.shape = this.of.shape;
     this.saving = new Saving(this.of, parts);

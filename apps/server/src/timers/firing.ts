@@ -15,14 +15,14 @@ import {
 import { strangerFacts } from '@gully/core/viewers';
 import { newId } from '../database/index.js';
 import { SELF } from '../live/index.js';
-import type { Told } from '../runs/index.js';
+import type { LoggedRun } from '../runs/index.js';
 
 /** What a firing comes to. */
 export interface Fired {
   readonly changes: readonly Change[];
   readonly effects: readonly RunEffect[];
   readonly because: string;
-  readonly told: Told;
+  readonly told: LoggedRun;
 }
 
 interface Around {

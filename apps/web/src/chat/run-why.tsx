@@ -1,4 +1,4 @@
-import type { Outcome } from '@gully/core/chat';
+import type { LineOutcome } from '@gully/core/chat';
 import type { RunEnding } from '@gully/core/news';
 import { useQuery } from '@tanstack/react-query';
 import { answerOf, api, problemOf, type Why } from '../api/index.js';
@@ -13,7 +13,7 @@ export const ENDING_WORDS: Readonly<Record<RunEnding, string>> = {
   going: 'continues',
 };
 /** How each ending is shown as the outcome of a why. */
-const OUTCOMES: Readonly<Record<RunEnding, Outcome>> = {
+const OUTCOMES: Readonly<Record<RunEnding, LineOutcome>> = {
   done: 'ran',
   stopped: 'ran',
   failed: 'failed',

@@ -10,7 +10,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
 /** What a page asks. */
-export interface Asked {
+export interface AskedEconomy {
   readonly settings: CurrencySettings;
   readonly circulating: number;
   readonly past: readonly PastStream[];
@@ -22,7 +22,7 @@ export interface Asked {
 /** Chance is the same each time, so that the picture stands still while one looks at it. */
 const SEED = 2047;
 
-self.onmessage = ({ data }: MessageEvent<Asked>) => {
+self.onmessage = ({ data }: MessageEvent<AskedEconomy>) => {
   const generator = xoroshiro128plus(SEED);
   const forecast: Forecast = forecastCirculation({
     ...data,

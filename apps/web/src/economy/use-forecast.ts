@@ -1,10 +1,10 @@
 import type { Forecast } from '@gully/core/currency';
 import { useEffect, useState } from 'react';
 import { useStable } from '../ui/index.js';
-import type { Asked } from './forecast.worker.js';
+import type { AskedEconomy } from './forecast.worker.js';
 
 /** The forecast, made in a thread of its own; undefined until it is there. */
-export function useForecast(asked: Asked | undefined): Forecast | undefined {
+export function useForecast(asked: AskedEconomy | undefined): Forecast | undefined {
   const [forecast, setForecast] = useState<Forecast>();
   const stable = useStable({ asked });
   useEffect(() => {

@@ -2,31 +2,31 @@ import '../test-support/browser.js';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { blankGame, oddsOfGame } from '@gully/core/games';
 import { act, cleanup, render, screen } from '@testing-library/react';
-import type { Asked, Told } from './lab/lab.worker.js';
+import type { AskedOdds, ToldOdds } from './lab/lab.worker.js';
 import { FIRST_SEED } from './lab/seeded.js';
 import { useLab, type Lab } from './lab/use-lab.js';
 
 const { kind, settings } = blankGame('reels');
-const ASKED: Asked = {
+const ASKED: AskedOdds = {
   ...{ body: { kind, settings }, variant: '', stake: 10, plays: 60_000 },
   ...{ balance: 300, each: 40, seed: 2_047 },
 };
 
 describe('a simulation in its thread', () => {
-  const told: Told[] = [];
+  const told: ToldOdds[] = [];
   beforeEach(async () => {
     told.length = 0;
     Object.assign(globalThis, {
       self: globalThis,
-      postMessage: (message: Told) => {
+      postMessage: (message: ToldOdds) => {
         told.push(message);
       },
     });
     await import('./lab/lab.worker.js');
   });
-  const run = (asked: Partial<Asked>): Told | undefined => {
+  const run = (asked: Partial<AskedOdds>): ToldOdds | undefined => {
     told.length = 0;
-    (globalThis as unknown as { onmessage(event: { data: Asked }): void }).onmessage({
+    (globalThis as unknown as { onmessage(event: { data: AskedOdds }): void }).onmessage({
       data: { ...ASKED, ...asked },
     });
     return told.at(-1);
@@ -48,7 +48,7 @@ describe('a simulation in its thread', () => {
   });
 
   test('comes to the same for the same seed, and to something else for another', () => {
-    const of = (asked: Partial<Asked>): unknown => {
+    const of = (asked: Partial<AskedOdds>): unknown => {
       const came = run(asked);
       return came?.kind === 'came' ? [came.simulated, came.fates] : undefined;
     };
@@ -81,20 +81,20 @@ describe('a simulation in its thread', () => {
 describe('the lab', () => {
   const threads: FakeThread[] = [];
   class FakeThread {
-    onmessage: ((event: { data: Told }) => void) | undefined;
+    onmessage: ((event: { data: ToldOdds }) => void) | undefined;
     onerror: (() => void) | undefined;
     ended = false;
-    asked: Asked | undefined;
+    asked: AskedOdds | undefined;
     constructor() {
       threads.push(this);
     }
-    postMessage(asked: Asked): void {
+    postMessage(asked: AskedOdds): void {
       this.asked = asked;
     }
     terminate(): void {
       this.ended = true;
     }
-    tell(data: Told): void {
+    tell(data: ToldOdds): void {
       act(() => this.onmessage?.({ data }));
     }
   }
@@ -104,7 +104,7 @@ describe('the lab', () => {
     lab = useLab();
     return <p>{lab.progress === undefined ? 'still' : `at ${String(lab.progress)}`}</p>;
   }
-  const CAME: Told = {
+  const CAME: ToldOdds = {
     kind: 'came',
     simulated: { plays: 10, returns: 0.9, low: 0.8, high: 1, hits: 0.3, longestDrought: 7 },
     fates: { players: 1, bars: [], ruined: 0, doubled: 0, median: 0 },

@@ -6,7 +6,7 @@ import { OlderList } from '../table/index.js';
 import { Choice, comesLater, OneViewer, useNow, useOneViewer } from '../ui/index.js';
 import { PostingTable } from './posting-rows.js';
 import { ALL_POSTINGS, askPostings, CAUSE_CHOICES, PAGE, SPANS, type WantedPostings } from './queries.js';
-import type { Asked } from './use-reversal.js';
+import type { AskedReversal } from './use-reversal.js';
 import { Verify } from './verify.js';
 
 const ReversalDialog = comesLater(async () => (await import('./reversal-dialog.js')).ReversalDialog);
@@ -17,7 +17,7 @@ const ByHandDialog = comesLater(async () => (await import('./by-hand-dialog.js')
 export function LedgerPage() {
   const [chosen, setChosen] = useState(ALL_POSTINGS);
   const [open, setOpen] = useState<number>();
-  const [reversing, setReversing] = useState<Asked>();
+  const [reversing, setReversing] = useState<AskedReversal>();
   const [byHand, setByHand] = useState(false);
   const [byFile, setByFile] = useState(false);
   const now = useNow(10_000);

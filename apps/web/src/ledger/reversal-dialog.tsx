@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useAmounts } from '../currency/index.js';
 import { Bones, DialogBox, LoadFailed } from '../ui/index.js';
-import { lookAt, useReversal, type Asked } from './use-reversal.js';
+import { lookAt, useReversal, type AskedReversal } from './use-reversal.js';
 
 interface ReversalDialogProps {
-  readonly asked: Asked;
+  readonly asked: AskedReversal;
   readonly onClose: () => void;
 }
 

@@ -4,15 +4,15 @@ import { tellProblem, toast } from '../ui/index.js';
 import { queryOf, type WantedPostings } from './queries.js';
 
 /** One movement, or all that are shown. */
-export type Asked = { readonly id: number } | { readonly all: WantedPostings };
+export type AskedReversal = { readonly id: number } | { readonly all: WantedPostings };
 
-export function lookAt(asked: Asked): Promise<Reversal> {
+export function lookAt(asked: AskedReversal): Promise<Reversal> {
   if ('id' in asked)
     return answerOf(api.GET('/api/ledger/{id}/reversal', { params: { path: { id: asked.id } } }));
   return answerOf(api.POST('/api/ledger/reversal/look', { body: queryOf(asked.all) }));
 }
 
-function reverse(asked: Asked): Promise<Reversal> {
+function reverse(asked: AskedReversal): Promise<Reversal> {
   if ('id' in asked)
     return answerOf(api.POST('/api/ledger/{id}/reversal', { params: { path: { id: asked.id } } }));
   return answerOf(api.POST('/api/ledger/reversal', { body: queryOf(asked.all) }));

@@ -1,7 +1,7 @@
-import { NO_GAMES, NO_TALLY, type Game, type GamesView, type Told } from '@gully/core/games';
+import { NO_GAMES, NO_TALLY, type Game, type GamesView, type ToldPlay } from '@gully/core/games';
 
 /** What previews are told of a round: a bit of everything, since each text asks for something else. */
-export const TOLD: Told = {
+export const TOLD: ToldPlay = {
   stake: 25,
   pays: 60,
   result: '‹what came up›',

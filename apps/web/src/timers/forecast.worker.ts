@@ -4,7 +4,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
 /** What a page asks; the number comes back with the answer. */
-export interface Asked extends Omit<ForecastOf, 'chance'> {
+export interface AskedForecast extends Omit<ForecastOf, 'chance'> {
   readonly number: number;
 }
 export interface Answered {
@@ -17,7 +17,7 @@ export interface Answered {
 /** Chance is the same each time, so that the picture stands still while one looks at it. */
 const SEED = 2047;
 
-self.onmessage = ({ data: { number, ...of } }: MessageEvent<Asked>) => {
+self.onmessage = ({ data: { number, ...of } }: MessageEvent<AskedForecast>) => {
   const started = performance.now();
   const generator = xoroshiro128plus(SEED);
   const answer: Answered = {

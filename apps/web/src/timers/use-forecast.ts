@@ -1,10 +1,10 @@
 import type { Forecast } from '@gully/core/timers';
 import { useEffect, useRef, useState } from 'react';
 import { useStable } from '../ui/index.js';
-import type { Answered, Asked } from './forecast.worker.js';
+import type { Answered, AskedForecast } from './forecast.worker.js';
 
 /** A forecast made in a worker, again whenever what it is made of changes; the last one stays until then. */
-export function useForecast(of: Omit<Asked, 'number'> | undefined): Forecast | undefined {
+export function useForecast(of: Omit<AskedForecast, 'number'> | undefined): Forecast | undefined {
   const worker = useRef<Worker>(undefined);
   const number = useRef(0);
   const [forecast, setForecast] = useState<Forecast>();
@@ -24,7 +24,7 @@ export function useForecast(of: Omit<Asked, 'number'> | undefined): Forecast | u
   useEffect(() => {
     if (stable.of === undefined) return;
     number.current += 1;
-    worker.current?.postMessage({ ...stable.of, number: number.current } satisfies Asked);
+    worker.current?.postMessage({ ...stable.of, number: number.current } satisfies AskedForecast);
   }, [stable]);
   return forecast;
 }

@@ -28,7 +28,7 @@ export {
   reasonOf,
   REFUSAL_REASONS,
   type Check,
-  type Outcome,
+  type LineOutcome,
   type RefusalReason,
   type Why,
 } from './why.js';

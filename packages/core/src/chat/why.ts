@@ -36,10 +36,10 @@ export const OUTCOMES = [
   /** people talking among themselves */
   'talk',
 ] as const;
-export type Outcome = (typeof OUTCOMES)[number];
+export type LineOutcome = (typeof OUTCOMES)[number];
 
 /** Whether something was started, however it ended. */
-export function hasRun(outcome: Outcome): boolean {
+export function hasRun(outcome: LineOutcome): boolean {
   return outcome === 'ran' || outcome === 'warned' || outcome === 'failed';
 }
 
@@ -60,7 +60,7 @@ export const REFUSAL_REASONS = [
 export type RefusalReason = (typeof REFUSAL_REASONS)[number];
 
 export interface Why {
-  readonly outcome: Outcome;
+  readonly outcome: LineOutcome;
   /** in a few words, for the line itself: `cooling down, 12 s left` */
   readonly brief: string;
   readonly checks: readonly Check[];

@@ -27,7 +27,7 @@ import {
 import { nearestName, REFUSAL_VALUES, renderText, Span, type ParsedText } from '../text/index.js';
 import { Layers } from '../layers/index.js';
 import type { RefusingGate } from './command.js';
-import { GATES, priceOf, type Asked, type Stop } from './gates.js';
+import { GATES, priceOf, type AskedCommand, type Stop } from './gates.js';
 import type { ReadInputs } from './inputs.js';
 import { USE } from './slices.js';
 import type { Match, Matches, PreparedCommand } from './match.js';
@@ -59,7 +59,7 @@ export function decideCommand(line: ChatLine, world: World): CommandDecision {
   const [match] = allowed;
   if (match === undefined) return matches.found.length > 0 ? fromBot(matches) : noMatch(matches, world);
 
-  const asked: Asked = {
+  const asked: AskedCommand = {
     match,
     line,
     world,
@@ -77,7 +77,7 @@ export function decideCommand(line: ChatLine, world: World): CommandDecision {
   return run(asked, read, checks);
 }
 
-function run(asked: Asked, read: ReadInputs, checks: Check[]): CommandDecision {
+function run(asked: AskedCommand, read: ReadInputs, checks: Check[]): CommandDecision {
   const { match, line, world } = asked;
   const { command, routine, title } = match.prepared;
   const busy = refusalOfStart(routine, world);
@@ -114,7 +114,7 @@ function isRefusal({ failure, run: waits, changes }: Started): boolean {
 }
 
 /** Moderators are told what could not be done, where the command itself says nothing. */
-function answerTo({ failure, effects }: Started, { line, match }: Asked): RunEffect[] {
+function answerTo({ failure, effects }: Started, { line, match }: AskedCommand): RunEffect[] {
   if (failure === undefined || !isModerator(line) || match.kind !== 'name') return [];
   if (effects.some(({ kind }) => kind === 'say')) return [];
   return [{ kind: 'say', lines: prepareLines(`${line.name}, ${lowerFirst(failure.words)}.`, false) }];
@@ -128,7 +128,7 @@ function isModerator({ roles }: ChatLine): boolean {
 function refusedByItself(
   decision: Omit<CommandDecision, 'changes'>,
   { changes, failure }: Started,
-  asked: Asked,
+  asked: AskedCommand,
 ): CommandDecision {
   const { line } = asked;
   const commandId = asked.match.prepared.command.id;
@@ -161,7 +161,7 @@ const TOLD_MODERATORS: ReadonlySet<RefusingGate | undefined> = new Set(['inputs'
 
 /** Whether the viewer, or chat, was told a moment ago that it cannot be. Moderators are told each time. */
 function wasToldJustNow(
-  { match, line, world }: Asked,
+  { match, line, world }: AskedCommand,
   { viewer, failure }: { readonly viewer: string; readonly failure?: string } = line,
 ): boolean {
   if (isModerator(line)) return false;
@@ -182,7 +182,7 @@ function withUse(world: World, use: UseChange, paid: PostedChange | undefined): 
 }
 
 /** What running it takes from the one who typed; undefined where it costs them nothing. */
-function charge(asked: Asked): PostedChange | undefined {
+function charge(asked: AskedCommand): PostedChange | undefined {
   const price = priceOf(asked);
   if (price === 0) return undefined;
   const { match, line, world } = asked;
@@ -230,7 +230,7 @@ const REASONS: Readonly<Record<RefusingGate, RefusalReason>> = {
 };
 
 /** Stops the message, and tells the viewer if the gate has a text for it and they were not told just now. */
-function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
+function refuse(stop: Stop, asked: AskedCommand, checks: Check[]): CommandDecision {
   const { match, line } = asked;
   const decided = `Did not run: ${stop.brief}`;
   const {
@@ -271,7 +271,7 @@ function refuse(stop: Stop, asked: Asked, checks: Check[]): CommandDecision {
   };
 }
 
-function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[]): string[] {
+function refusalLines(text: ParsedText, stop: Stop, asked: AskedCommand, checks: Check[]): string[] {
   const { line, world, match } = asked;
   const refused = { why: stop.brief, wait: new Span(Math.ceil((stop.wait ?? 0) / 1000)) };
   const budget = budgetOfOne(world);
@@ -294,7 +294,7 @@ function refusalLines(text: ParsedText, stop: Stop, asked: Asked, checks: Check[
   return prepareLines(rendered.text, text.ownStart);
 }
 
-function occasionOf({ match, line, world, use }: Asked, read: ReadInputs): Occasion {
+function occasionOf({ match, line, world, use }: AskedCommand, read: ReadInputs): Occasion {
   const { title, inputNames } = match.prepared;
   const viewer = world.viewers.of(line);
   const [first = ''] = match.typed.split(/\s/u);

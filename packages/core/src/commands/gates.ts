@@ -5,10 +5,16 @@ import {
   strongestRole,
   type ChatLine,
   type Check,
-  type Outcome,
+  type LineOutcome,
   type RefusalReason,
 } from '../chat/index.js';
-import { amountOfCurrency, costFor, figure, standingOf, type Standing } from '../currency/index.js';
+import {
+  amountOfCurrency,
+  costFor,
+  figure,
+  holderStandingOf,
+  type HolderStanding,
+} from '../currency/index.js';
 import { checkWhen } from '../stream/index.js';
 import { durationInWords } from '../text/index.js';
 import { isNamed, type NamedViewer } from '../viewers/index.js';
@@ -27,7 +33,7 @@ export interface Passage {
 }
 
 export interface Stop {
-  readonly outcome: Outcome;
+  readonly outcome: LineOutcome;
   readonly brief: string;
   /** the gate, where it may have a text for whom it refuses */
   readonly gate: RefusingGate | undefined;
@@ -37,14 +43,14 @@ export interface Stop {
   readonly usage?: string;
 }
 
-export interface Asked {
+export interface AskedCommand {
   readonly match: Match;
   readonly line: ChatLine;
   readonly use: CommandUse;
   readonly world: World;
 }
 
-type Gate = (asked: Asked) => Passage | undefined;
+type Gate = (asked: AskedCommand) => Passage | undefined;
 
 /** The gates in the order they are asked. A gate that does not apply says nothing. */
 export const GATES: readonly Gate[] = [
@@ -153,7 +159,7 @@ function unknownBalance(gate: RefusingGate): Passage {
 }
 
 /** What running it costs the one who typed, in whole units; 0 for nothing. */
-export function priceOf(asked: Asked): number {
+export function priceOf(asked: AskedCommand): number {
   const { match, line, world } = asked;
   const standing = standingAt(line, world);
   const { cost } = match.prepared.command.gates;
@@ -162,8 +168,8 @@ export function priceOf(asked: Asked): number {
     : costFor(cost, line.roles, standing.regular);
 }
 
-function standingAt(line: ChatLine, world: World): Standing | undefined {
-  return standingOf(world.purse, world.viewers.of(line), line.roles);
+function standingAt(line: ChatLine, world: World): HolderStanding | undefined {
+  return holderStandingOf(world.purse, world.viewers.of(line), line.roles);
 }
 
 /** Whether the one who typed may use it at all: named viewers first, then roles. The streamer always may. */
@@ -190,7 +196,7 @@ function cooldownGate(
   seconds: number,
   last: number | undefined,
   gate: RefusingGate,
-  asked: Asked,
+  asked: AskedCommand,
 ): Passage | undefined {
   if (seconds === 0) return undefined;
   if (skips(asked))
@@ -219,7 +225,7 @@ export function cooldownLeft(seconds: number, last: number, now: number): number
   return last > now + span ? 0 : Math.max(0, Math.min(span, last + span - now));
 }
 
-function skips({ line, match }: Asked): boolean {
+function skips({ line, match }: AskedCommand): boolean {
   const { moderatorsSkip } = match.prepared.command.gates;
   return line.roles.includes('streamer') || (moderatorsSkip && line.roles.includes('moderator'));
 }

@@ -32,7 +32,7 @@ export {
   type Cause,
   type Earns,
   type Entry,
-  type Occasioned as PostingOccasion,
+  type PostingOccasion as PostingOccasion,
   type PostedChange,
   type PostingResult,
   type Reversal,
@@ -44,10 +44,10 @@ export {
   isRegular,
   NO_PURSE,
   NOTHING_HELD,
-  standingOf,
+  holderStandingOf,
   type Holding,
   type PurseView,
-  type Standing,
+  type HolderStanding,
 } from './purse.js';
 export {
   NO_RANKS,

@@ -70,7 +70,7 @@ export interface PostedChange {
 }
 
 /** What a posting needs to be told beside its entries. */
-export type Occasioned = Pick<PostedChange, 'key' | 'cause' | 'reference' | 'by' | 'at' | 'words'>;
+export type PostingOccasion = Pick<PostedChange, 'key' | 'cause' | 'reference' | 'by' | 'at' | 'words'>;
 
 export type PostingResult = { readonly change: PostedChange } | { readonly fault: string };
 
@@ -98,7 +98,11 @@ export function isHouse(account: Account): account is HouseAccount {
  * amount that is not a whole number above 0, an account paying itself, or one without enough.
  * Entries are looked at in their order, so one may spend what an earlier one brought.
  */
-export function post(balances: Balances, entries: readonly Entry[], occasioned: Occasioned): PostingResult {
+export function post(
+  balances: Balances,
+  entries: readonly Entry[],
+  occasioned: PostingOccasion,
+): PostingResult {
   if (entries.length === 0) return { fault: 'There is nothing to move' };
   const after = new Map<Account, number>();
   for (const { from, to, amount } of entries) {
@@ -119,7 +123,7 @@ export function post(balances: Balances, entries: readonly Entry[], occasioned: 
 }
 
 /** Moves currency from one account to another. */
-export function move(balances: Balances, entry: Entry, occasioned: Occasioned): PostingResult {
+export function move(balances: Balances, entry: Entry, occasioned: PostingOccasion): PostingResult {
   return post(balances, [entry], occasioned);
 }
 
@@ -127,7 +131,7 @@ export function move(balances: Balances, entry: Entry, occasioned: Occasioned): 
 export function hold(
   balances: Balances,
   { viewer, escrow, amount }: { readonly viewer: string; readonly escrow: string; readonly amount: number },
-  occasioned: Occasioned,
+  occasioned: PostingOccasion,
 ): PostingResult {
   return move(balances, { from: viewerAccount(viewer), to: escrowAccount(escrow), amount }, occasioned);
 }
@@ -137,7 +141,7 @@ export function release(
   balances: Balances,
   escrow: string,
   to: readonly Pick<Entry, 'to' | 'amount'>[],
-  occasioned: Occasioned,
+  occasioned: PostingOccasion,
 ): PostingResult {
   return post(
     balances,
@@ -161,7 +165,7 @@ export interface Reversal {
 export function reverse(
   balances: Balances,
   posting: Pick<PostedChange, 'key' | 'cause' | 'entries' | 'earns'>,
-  occasioned: Occasioned,
+  occasioned: PostingOccasion,
 ): Reversal {
   const after = new Map<Account, number>();
   const balanceOf = (account: Account): number => after.get(account) ?? balances.balance(account) ?? 0;

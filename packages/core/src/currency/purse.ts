@@ -54,7 +54,7 @@ export function balancesOf(purse: PurseView): Balances {
 }
 
 /** What a viewer has, and what follows from it. */
-export interface Standing {
+export interface HolderStanding {
   readonly balance: number;
   readonly earned: number;
   readonly regular: boolean;
@@ -68,11 +68,11 @@ export interface Standing {
  * @param roles those they have now, which may be newer than those stored
  * @returns undefined in a channel without a currency, or where the balance was not looked up
  */
-export function standingOf(
+export function holderStandingOf(
   purse: PurseView,
   viewer: ViewerFacts,
   roles: readonly Role[] = viewer.roles,
-): Standing | undefined {
+): HolderStanding | undefined {
   const { settings, ranks } = purse;
   if (!settings.enabled) return undefined;
   const held = purse.of(viewerAccount(viewer.id));

@@ -11,7 +11,7 @@ import {
   payoutHundredths,
   RANKED_BY,
   ranksOf,
-  standingOf,
+  holderStandingOf,
   thresholds,
   type Ranks,
 } from './index.js';
@@ -74,14 +74,14 @@ describe('where a viewer stands', () => {
 
   test('is what they have with what follows from it; nothing without a currency or a balance that is known', () => {
     const purse = purseOf({ 'viewer:v1': { balance: 30, earned: 90 } }, {}, CLIMB);
-    expect(standingOf(purse, viewer)).toEqual({
+    expect(holderStandingOf(purse, viewer)).toEqual({
       balance: 30,
       earned: 90,
       regular: false,
       ranks: CLIMB.ranks.slice(0, 2),
     });
-    expect(standingOf({ ...purse, settings: { ...FLINT, enabled: false } }, viewer)).toBeUndefined();
-    expect(standingOf({ ...purse, of: () => undefined }, viewer)).toBeUndefined();
+    expect(holderStandingOf({ ...purse, settings: { ...FLINT, enabled: false } }, viewer)).toBeUndefined();
+    expect(holderStandingOf({ ...purse, of: () => undefined }, viewer)).toBeUndefined();
   });
 
   test('a regular is one by hours, by what was earned, or by hand', () => {

@@ -1,7 +1,7 @@
 import { durationInWords } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { figure } from './amount.js';
-import { post, viewerAccount, type Entry, type Occasioned, type PostingResult } from './posting.js';
+import { post, viewerAccount, type Entry, type PostingOccasion, type PostingResult } from './posting.js';
 import { amountOfCurrency, balancesOf, type PurseView } from './purse.js';
 
 export interface Gift {
@@ -20,7 +20,7 @@ export function feeOf(amount: number, percent: number): number {
 export function decideGift(
   purse: PurseView,
   { from, to, amount }: Gift,
-  occasioned: Occasioned,
+  occasioned: PostingOccasion,
 ): PostingResult {
   const { settings } = purse;
   const { sharing, cap, many } = settings;

@@ -11,7 +11,7 @@ import {
 } from '../area/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { figure, readAmount } from './amount.js';
-import { move, viewerAccount, type Occasioned, type PostingResult } from './posting.js';
+import { move, viewerAccount, type PostingOccasion, type PostingResult } from './posting.js';
 import { amountOfCurrency, balancesOf } from './purse.js';
 import { decideGift, feeOf } from './sharing.js';
 import type { CurrencyTypes } from './types.js';
@@ -204,7 +204,7 @@ function amountOf(
   return typed === '' ? { fault: `no amount was given; type one such as ${figure(40)}` } : read;
 }
 
-function occasioned(run: Run, cause: Occasioned['cause'], words: string): Occasioned {
+function occasioned(run: Run, cause: PostingOccasion['cause'], words: string): PostingOccasion {
   const { occasion, at, mark } = run;
   const by = occasion.viewer.roles.includes('streamer')
     ? 'streamer'

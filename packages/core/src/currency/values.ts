@@ -1,13 +1,13 @@
 import { once, type PersonOf } from '../area/index.js';
 import { Named } from '../text/index.js';
 import { figure } from './amount.js';
-import { standingOf, type PurseView } from './purse.js';
+import { holderStandingOf, type PurseView } from './purse.js';
 import { nextRank } from './ranks.js';
 import { hourWorth } from './worth.js';
 
 /** Empty in a channel without a currency. */
 export function holdingValues({ person, roles }: PersonOf, purse: PurseView): Record<string, unknown> {
-  const standing = standingOf(purse, person, roles);
+  const standing = holderStandingOf(purse, person, roles);
   if (standing === undefined) return { balance: '', earned: '', place: '', rank: '', next_rank: '' };
   const { balance, earned, ranks } = standing;
   const climber = { roles, watchTime: person.watchTime, balance, earned };

@@ -13,7 +13,7 @@ export { firstOf, sayingOf, tickOf } from './following.js';
 export { HEARD, HEARD_LINES, PLAYED } from './slices.js';
 export { afford, isFixed, readStake, type Stake, type Typed } from './stake.js';
 export { NO_TALLY, tallyAfter, tallyJoined, type Tally } from './tally.js';
-export { gameValues, namesInWords, type Told, type Winner } from './values.js';
+export { gameValues, namesInWords, type ToldPlay, type Winner } from './values.js';
 export {
   GAME_DOES,
   NO_GAMES,

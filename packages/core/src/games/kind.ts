@@ -33,7 +33,7 @@ export interface LineShape {
 }
 
 /** A round as a kind of game looks at it. */
-export type Standing<T> = Pick<Round, 'plays' | 'startedAt' | 'until'> & { readonly state: T };
+export type RoundStanding<T> = Pick<Round, 'plays' | 'startedAt' | 'until'> & { readonly state: T };
 
 /** What a kind is told whenever something happens. */
 export interface Moment<S, T> {
@@ -44,7 +44,7 @@ export interface Moment<S, T> {
   /** UTC milliseconds */
   readonly at: number;
   /** undefined where none is going on */
-  readonly round: Standing<T> | undefined;
+  readonly round: RoundStanding<T> | undefined;
 }
 
 /** Someone plays, joins, bets or guesses. */

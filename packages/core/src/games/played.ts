@@ -37,7 +37,7 @@ const UNIT = 10_000;
 const STAKES = 200;
 
 /** What was played, as it is kept. */
-export interface Kept {
+export interface KeptPlay {
   readonly counts: readonly PlayedCount[];
   /** of each round one play, where one draw decides all of them */
   readonly rounds: readonly Counted[];
@@ -47,7 +47,7 @@ export interface Kept {
 /** @param chance for the exact test of small counts */
 export function asPlayed(
   { kind, settings }: Pick<GameBody, 'kind' | 'settings'>,
-  { counts, rounds, drawn }: Kept,
+  { counts, rounds, drawn }: KeptPlay,
   chance: Chance,
 ): AsPlayed {
   const shape = GAME_KINDS[kind];

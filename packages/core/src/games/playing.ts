@@ -4,7 +4,7 @@ import { nextPlace, stakersOf, type Play, type Result, type Round } from './roun
 import type { AskedOfGame, PlayDecision, PlayWish, PlayWorld } from './view.js';
 import { asPaid } from './as-paid.js';
 import { GAME_LIMITS, type PreparedGame } from './game.js';
-import type { Moment, PlayEnd, Standing, Turn } from './kind.js';
+import type { Moment, PlayEnd, RoundStanding, Turn } from './kind.js';
 import { pay } from './paying.js';
 import { recorded } from './recording.js';
 
@@ -237,7 +237,7 @@ function momentOf(
   chance: Moment<never, never>['chance'],
   at: number,
 ): Moment<PreparedGame['body']['settings'], unknown> {
-  const standing: Standing<unknown> | undefined = round;
+  const standing: RoundStanding<unknown> | undefined = round;
   const settings = (round?.settings ?? body.settings) as PreparedGame['body']['settings'];
   return { settings, stake: body.stake, chance, at, round: standing };
 }

@@ -11,7 +11,7 @@ import {
   tallyJoined,
   type Stake,
   type Tally,
-  type Told,
+  type ToldPlay,
 } from './index.js';
 
 const STAKE: Stake = { least: 10, most: 200, usual: 25 };
@@ -146,7 +146,7 @@ describe('a tally', () => {
 });
 
 describe('the texts of a game', () => {
-  const values = (told: Told, own: Partial<Tally> = {}) =>
+  const values = (told: ToldPlay, own: Partial<Tally> = {}) =>
     gameValues({
       name: 'The Descent',
       told,

@@ -6,7 +6,7 @@ import type { PreparedRoutine } from '../routines/index.js';
 import type { ViewersView } from '../viewers/index.js';
 import type { PlayedChange } from './round.js';
 import type { PlayStep } from './steps.js';
-import type { Told } from './values.js';
+import type { ToldPlay } from './values.js';
 import type { GamesView, HeardChange, PlayWorld, SaidOfGame } from './view.js';
 
 /** What games say, as routines; undefined where they say nothing then. */
@@ -30,6 +30,6 @@ export interface GamesTypes {
   readonly event: 'played';
   readonly about: {
     /** the game it is about, by id, and what there is to tell of it */
-    readonly game: { readonly id: string; readonly told: Told };
+    readonly game: { readonly id: string; readonly told: ToldPlay };
   };
 }

@@ -4,7 +4,7 @@ import type { Tally } from './tally.js';
 import type { GamesView } from './view.js';
 
 /** What the texts of a game are told beside its name. Whatever is left out is empty, or 0 for a number. */
-export interface Told {
+export interface ToldPlay {
   /** what the message is about, where that is several games */
   readonly name?: string;
   /** what was staked, and what came back */
@@ -48,7 +48,7 @@ export function namesInWords(names: readonly string[]): string {
 
 export interface GameValuesOf {
   readonly name: string;
-  readonly told: Told;
+  readonly told: ToldPlay;
   readonly settings: CurrencySettings;
   readonly own: () => Tally;
   /** of all who played it */

@@ -7,7 +7,7 @@ import type { ViewerFacts } from '../viewers/index.js';
 import type { PlayedChange, Round } from './round.js';
 import type { Stake } from './stake.js';
 import { NO_TALLY, type Tally } from './tally.js';
-import type { Told } from './values.js';
+import type { ToldPlay } from './values.js';
 
 /** A game as far as is known of it where it is not played. */
 export interface Game {
@@ -42,7 +42,7 @@ export interface AskedOfGame {
 export interface SaidOfGame {
   /** of which a text is drawn each; they stand one after the other in one message */
   readonly lines: readonly string[];
-  readonly told: Told;
+  readonly told: ToldPlay;
   /** a routine that follows, by id, beside that of the line */
   readonly then?: string;
   /** to the player alone */

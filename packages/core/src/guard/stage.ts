@@ -1,5 +1,5 @@
 import { hasAtLeast, prepareLines, type ChatLine, type Check, type Why } from '../chat/index.js';
-import { standingOf } from '../currency/index.js';
+import { holderStandingOf } from '../currency/index.js';
 import type { SayEffect } from '../area/index.js';
 import { isNamed, type ViewerFacts } from '../viewers/index.js';
 import { consequenceInWords, type Consequence } from './consequence.js';
@@ -79,7 +79,7 @@ export function guardLine(line: ChatLine, world: GuardWorld): Guarded {
 /** The ranks whoever wrote it has reached, where any filter asks for them. */
 function ranksOf({ roles }: ChatLine, viewer: ViewerFacts, { guard, purse }: GuardWorld): string[] {
   if (guard.prepared.filters.every(({ rule }) => rule.exemptRank === '')) return [];
-  return (standingOf(purse, viewer, roles)?.ranks ?? []).map(({ id }) => id);
+  return (holderStandingOf(purse, viewer, roles)?.ranks ?? []).map(({ id }) => id);
 }
 
 /** Whether the message is gone, and starts nothing. */

@@ -1,4 +1,4 @@
-import type { Outcome, RefusalReason, Role } from '../chat/index.js';
+import type { LineOutcome, RefusalReason, Role } from '../chat/index.js';
 import { THING_KINDS, type ThingKind } from '../things/index.js';
 
 /**
@@ -17,7 +17,7 @@ export interface LineView {
   readonly text: string;
   /** true when the bot said it */
   readonly own: boolean;
-  readonly outcome: Outcome;
+  readonly outcome: LineOutcome;
   /** the why in a few words; empty when there is nothing to tell */
   readonly brief: string;
   /** true when it was removed from chat */

@@ -1,2 +1,2 @@
 export type { Decision } from './decision.js';
-export { decideAfterGuard, decideLine, STAGES, type Stage } from './stages.js';
+export { decideAfterGuard, decideLine, STAGES, type PipelineStage } from './stages.js';

@@ -16,21 +16,21 @@ export type PassedOn = Pick<Decision, 'changes' | 'effects' | 'started'> & {
  * One stage of a message's way. It ends the way with a decision, or passes the message
  * on to the next with the checks it made.
  */
-export interface Stage {
+export interface PipelineStage {
   readonly name: string;
   decide(line: ChatLine, world: World): Decision | PassedOn;
 }
 
 const NOTHING: PassedOn = { passOn: [], changes: [], effects: [], started: [] };
 
-const own: Stage = {
+const own: PipelineStage = {
   name: 'own',
   decide: (line, world) =>
     line.viewer === world.self ? nothing('own line', 'The bot’s own lines start nothing') : NOTHING,
 };
 
 /** What is caught starts nothing; what is only measured goes on. */
-const guard: Stage = {
+const guard: PipelineStage = {
   name: 'guard',
   decide(line, world) {
     const { why, checks, ...guarded } = guardLine(line, world);
@@ -39,7 +39,7 @@ const guard: Stage = {
   },
 };
 
-const ignored: Stage = {
+const ignored: PipelineStage = {
   name: 'ignored',
   decide: (line, world) =>
     world.viewers.of(line).ignored
@@ -48,7 +48,7 @@ const ignored: Stage = {
 };
 
 /** While the bot is kept quiet, it starts nothing, or nothing for others than moderators. */
-const quiet: Stage = {
+const quiet: PipelineStage = {
   name: 'quiet',
   decide(line, world) {
     const level = quietAt(world.quiet, line.at);
@@ -62,7 +62,7 @@ const quiet: Stage = {
 };
 
 /** Someone's first message of the stream, or after a long time, may start routines, and goes on. */
-const arrivals: Stage = {
+const arrivals: PipelineStage = {
   name: 'arrivals',
   decide(line, world) {
     const { checks, ...arrival } = decideArrival(line, world);
@@ -71,7 +71,7 @@ const arrivals: Stage = {
 };
 
 /** Games that listen to chat may have to do with it, and it goes on. */
-const heard: Stage = { name: 'heard', decide: decideHeard };
+const heard: PipelineStage = { name: 'heard', decide: decideHeard };
 
 function nothing(brief: string, decided: string): Decision {
   return {
@@ -83,13 +83,13 @@ function nothing(brief: string, decided: string): Decision {
   };
 }
 
-const commands: Stage = { name: 'commands', decide: decideCommand };
+const commands: PipelineStage = { name: 'commands', decide: decideCommand };
 
 /**
  * The stages of a message's way, in order. This is the one place that says it. What looks at
  * everyone's lines, whatever else becomes of them, stands before `ignored`.
  */
-export const STAGES: readonly Stage[] = [own, guard, ignored, quiet, arrivals, heard, commands];
+export const STAGES: readonly PipelineStage[] = [own, guard, ignored, quiet, arrivals, heard, commands];
 
 /** What becomes of a message that the guard took out by mistake: it goes on from there. */
 export function decideAfterGuard(line: ChatLine, world: World): Decision {
@@ -101,7 +101,7 @@ export function decideLine(line: ChatLine, world: World): Decision {
   return decideBy(STAGES, line, world);
 }
 
-function decideBy(stages: readonly Stage[], line: ChatLine, world: World): Decision {
+function decideBy(stages: readonly PipelineStage[], line: ChatLine, world: World): Decision {
   const passed: PassedOn[] = [];
   for (const stage of stages) {
     const result = stage.decide(line, world);

@@ -74,7 +74,7 @@ export {
 } from './queue.js';
 export { BUMP, HANDLE, QUEUE } from './slices.js';
 export { HANDLE_THING, QUEUE_THING } from './thing.js';
-export { decideUndo, undoOf, type Undo } from './undo.js';
+export { decideUndo, undoOf, type QueueUndo } from './undo.js';
 export { listInWords, queueValues } from './values.js';
 export {
   countedSince,

@@ -1,5 +1,5 @@
 import { hasAtLeast, ROLE_NAMES, type Role } from '../chat/index.js';
-import { amountOfCurrency, figure, standingOf } from '../currency/index.js';
+import { amountOfCurrency, figure, holderStandingOf } from '../currency/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import { Deciding, type AskedOfQueue } from './deciding.js';
 import { entryOf, placeOf, type QueueEntry } from './entry.js';
@@ -90,7 +90,7 @@ function alreadyIn(queue: Queue, entry: QueueEntry, at: number): string {
 
 function rankFault({ purse }: QueueWorld, { body }: Queue, { viewer, roles }: Joiner): string | undefined {
   if (body.rank === '' || !purse.settings.enabled || roles.includes('streamer')) return undefined;
-  const standing = standingOf(purse, viewer, roles);
+  const standing = holderStandingOf(purse, viewer, roles);
   if (standing === undefined) return 'the balance could not be looked up';
   const wanted = purse.ranks.ranks.find(({ id }) => id === body.rank);
   // A rank that was deleted lets nobody in: what was for few is not for all without a word.
@@ -115,7 +115,7 @@ function costFault(world: QueueWorld, queue: Queue, { viewer, roles }: Joiner): 
   const price = priceIn(world, queue, roles);
   if (price === 0) return undefined;
   const { purse } = world;
-  const standing = standingOf(purse, viewer, roles);
+  const standing = holderStandingOf(purse, viewer, roles);
   if (standing === undefined) return 'the balance could not be looked up';
   if (standing.balance >= price) return undefined;
   return `a place costs ${amountOfCurrency(purse.settings, price)}, and you have ${figure(standing.balance)}`;

@@ -34,7 +34,7 @@ import {
   type QueueDecision,
   type QueueEntry,
   type QueueWorld,
-  type Undo,
+  type QueueUndo,
 } from './index.js';
 
 const LIVE = { ...OFFLINE, live: true, liveSince: 0, category: 'Underledge' };
@@ -59,7 +59,7 @@ class Evening {
   readonly all = new Map<string, QueueEntry>();
   /** bumps that were used up */
   used = 0;
-  lastUndo: Undo | undefined;
+  lastUndo: QueueUndo | undefined;
   private marks = 0;
 
   constructor(

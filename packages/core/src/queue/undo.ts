@@ -6,7 +6,7 @@ import { ended } from './moving.js';
 import type { Queue, QueueDecided, QueueDecision, QueueWorld } from './view.js';
 
 /** What one act did to a queue, so that it can be taken back. */
-export interface Undo {
+export interface QueueUndo {
   readonly queue: string;
   /** those it concerned, before and after; undefined for someone who was not in it */
   readonly entries: readonly { readonly before: QueueEntry | undefined; readonly after: QueueEntry }[];
@@ -16,7 +16,7 @@ export interface Undo {
 }
 
 /** What it takes to take some changes of a queue back. @param before the queue without them */
-export function undoOf(before: Queue, changes: readonly QueueDecided[]): Undo | undefined {
+export function undoOf(before: Queue, changes: readonly QueueDecided[]): QueueUndo | undefined {
   const own = changes.filter(
     (change): change is QueueChange => change.kind === 'queue' && change.queue === before.id,
   );
@@ -35,7 +35,12 @@ export function undoOf(before: Queue, changes: readonly QueueDecided[]): Undo | 
  * Takes an act back: everyone it concerned stands where they stood. Nothing is taken back where
  * one of them has done something since.
  */
-export function decideUndo(world: QueueWorld, queue: Queue, undo: Undo, asked: AskedOfQueue): QueueDecision {
+export function decideUndo(
+  world: QueueWorld,
+  queue: Queue,
+  undo: QueueUndo,
+  asked: AskedOfQueue,
+): QueueDecision {
   const deciding = new Deciding(world, queue, asked);
   const back: QueueEntry[] = [];
   for (const { before, after } of undo.entries) {

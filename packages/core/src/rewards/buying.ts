@@ -4,7 +4,7 @@ import {
   balancesOf,
   costFor,
   move,
-  standingOf,
+  holderStandingOf,
   viewerAccount,
   type PostedChange,
 } from '../currency/index.js';
@@ -87,7 +87,7 @@ export function priceFor(
 ): number {
   if (paidBy !== 'currency') return 0;
   if (terms.gives === 'bench') return terms.bench.lengths.find(({ price }) => price !== null)?.price ?? 0;
-  return costFor(terms.cost, roles, standingOf(purse, viewer, roles)?.regular ?? false);
+  return costFor(terms.cost, roles, holderStandingOf(purse, viewer, roles)?.regular ?? false);
 }
 
 /** Who may buy it, and when. */
@@ -104,7 +104,7 @@ export function gateFault(
   if (!hasAtLeast(roles, lowestRole)) return `${name} is for ${ROLE_NAMES[lowestRole].toLowerCase()}s and up`;
   if (rank === '') return undefined;
   const needed = world.purse.ranks.ranks.find((each) => each.id === rank);
-  const ranks = standingOf(world.purse, viewer, roles)?.ranks ?? [];
+  const ranks = holderStandingOf(world.purse, viewer, roles)?.ranks ?? [];
   return needed === undefined || ranks.some((each) => each.id === rank)
     ? undefined
     : `${name} is for those who have reached ${needed.name}`;

@@ -10,7 +10,7 @@ import {
   type StepRunOf,
   type StarterOrNamed,
 } from '../area/index.js';
-import { amountOfCurrency, standingOf } from '../currency/index.js';
+import { amountOfCurrency, holderStandingOf } from '../currency/index.js';
 import { durationInWords, stripControls } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import {
@@ -420,7 +420,7 @@ function lasting(seconds: number): number {
 /** What a viewer's card says; without a currency, nothing of one. */
 export function cardOf(person: ViewerFacts, { occasion, world: { purse } }: Run): Card {
   const roles = person.id === occasion.viewer.id ? occasion.roles : person.roles;
-  const standing = standingOf(purse, person, roles);
+  const standing = holderStandingOf(purse, person, roles);
   return {
     name: person.name,
     balance: standing === undefined ? '' : amountOfCurrency(purse.settings, standing.balance),

@@ -13,7 +13,7 @@ import {
   paceInWords,
   saidAfter,
   standingInWords,
-  standingOf,
+  timerStandingOf,
   timersInOrder,
   tick,
   waitOf,
@@ -159,7 +159,10 @@ describe('timers', () => {
   ])('that is %s waits, and fires once when it may again', (_, body, moment, state, words) => {
     const kept = timed('t', { interval: 5, lines: 2, ...body }, { ...newState(0), lines: 900, ...state });
     const stopped = momentAt(120 * MINUTE, moment);
-    expect(standingOf(kept, stopped)).toMatchObject({ ready: false, stopped: expect.stringMatching(words) });
+    expect(timerStandingOf(kept, stopped)).toMatchObject({
+      ready: false,
+      stopped: expect.stringMatching(words),
+    });
     expect(decideTimers([kept], [], { seconds: 0, most: 100 }, stopped).fires).toBeUndefined();
     const free = timed('t', { interval: 5, lines: 2 }, { ...kept.state, held: false });
     const now = momentAt(120 * MINUTE);
@@ -174,8 +177,8 @@ describe('timers', () => {
     expect(opened).toMatchObject({ lines: 0, held: false, times: 0 });
     const soon = timed('soon', { interval: 30, lines: 0, first: 3 }, opened);
     const later = timed('later', { interval: 30, lines: 0 }, opened);
-    expect(standingOf(soon, momentAt(93 * MINUTE)).ready).toBe(true);
-    expect(standingOf(later, momentAt(93 * MINUTE)).dueIn).toBe(27 * MINUTE);
+    expect(timerStandingOf(soon, momentAt(93 * MINUTE)).ready).toBe(true);
+    expect(timerStandingOf(later, momentAt(93 * MINUTE)).dueIn).toBe(27 * MINUTE);
     const next = fired(opened, momentAt(93 * MINUTE), 1, CHANCE);
     expect(waitOf(soon.timer, next)).toBe(30 * MINUTE);
   });
@@ -281,6 +284,6 @@ test.each<[number, number, number, Partial<Timed['state']>, Partial<Moment>, str
   [20, 10, 12, {}, { running: 25 * MINUTE, stream: OFFLINE }, 'only when live: offline'],
 ])('every %i min, %i lines, %i counted, %j, %j', (interval, lines, counts, state, moment, words, roomIn) => {
   const kept = timed('t', { interval, lines }, { ...newState(0), lines: counts, ...state });
-  const standing = standingOf(kept, momentAt(0, moment));
+  const standing = timerStandingOf(kept, momentAt(0, moment));
   expect(standingInWords(standing, lines, counts, roomIn)).toBe(words);
 });

@@ -62,7 +62,7 @@ export interface Moment {
 }
 
 /** How a timer stands at a moment. */
-export interface Standing {
+export interface TimerStanding {
   /** milliseconds until its time; 0 or less when it has come */
   readonly dueIn: number;
   /** lines of viewers still wanted */
@@ -125,7 +125,7 @@ export function waitOf({ interval, first, jitter }: Timer, { opening, spread }: 
   return interval * MINUTE * (1 + (jitter / 100) * spread);
 }
 
-export function standingOf({ timer, state, fault }: Timed, moment: Moment): Standing {
+export function timerStandingOf({ timer, state, fault }: Timed, moment: Moment): TimerStanding {
   const waited = moment.running - state.since;
   const dueIn = waitOf(timer, state) - waited;
   const linesLeft = Math.max(0, timer.lines - state.lines);
@@ -179,12 +179,12 @@ export function roomIn(
 }
 
 /** A timer with where it stands at a moment. */
-export interface Looked extends Timed {
-  readonly standing: Standing;
+export interface LookedAtTimers extends Timed {
+  readonly standing: TimerStanding;
 }
 
 /** Those that are ready, in the order they fire. */
-function readyOf(looked: readonly Looked[]): Looked[] {
+function readyOf(looked: readonly LookedAtTimers[]): LookedAtTimers[] {
   return looked
     .filter(({ standing }) => standing.ready)
     .sort((a, b) => b.standing.share - a.standing.share || (a.timer.id < b.timer.id ? -1 : 1));
@@ -200,8 +200,11 @@ export function timersInOrder(
   said: readonly Said[],
   room: BreathingRoom,
   moment: Moment,
-): (Looked & { readonly roomIn: number | undefined })[] {
-  const looked = timers.map((timed): Looked => ({ ...timed, standing: standingOf(timed, moment) }));
+): (LookedAtTimers & { readonly roomIn: number | undefined })[] {
+  const looked = timers.map((timed): LookedAtTimers => ({
+    ...timed,
+    standing: timerStandingOf(timed, moment),
+  }));
   let at = moment.running;
   let told = said;
   const ready = readyOf(looked).map((each) => {
@@ -236,7 +239,10 @@ export function decideTimers(
   room: BreathingRoom,
   moment: Moment,
 ): TimersDecision {
-  const looked = timers.map((timed): Looked => ({ ...timed, standing: standingOf(timed, moment) }));
+  const looked = timers.map((timed): LookedAtTimers => ({
+    ...timed,
+    standing: timerStandingOf(timed, moment),
+  }));
   const ready = readyOf(looked);
   const [first] = ready;
   const wait = first === undefined ? undefined : roomIn(said, room, moment.running, first.state.size);

@@ -5,7 +5,7 @@ import {
   decideTimers,
   fired,
   saidAfter,
-  standingOf,
+  timerStandingOf,
   type Moment,
   type Said,
   type Timed,
@@ -125,7 +125,7 @@ export function forecast(of: ForecastOf): Forecast {
 }
 
 function silentBecause(timed: Timed, end: Moment): Silent {
-  const { stopped, dueIn, linesLeft } = standingOf(timed, end);
+  const { stopped, dueIn, linesLeft } = timerStandingOf(timed, end);
   const { id, lines } = timed.timer;
   if (stopped !== undefined) return { timer: id, why: 'stopped', words: stopped };
   // Lines that were counted before the forecast began are counted still.

@@ -1,5 +1,5 @@
 import { durationInWords } from '../text/index.js';
-import type { Standing } from './due.js';
+import type { TimerStanding } from './due.js';
 import type { TimerBody } from './timer.js';
 
 const MINUTE = 60_000;
@@ -47,7 +47,7 @@ export function paceInWords(body: Pick<TimerBody, 'interval' | 'lines'>, rate: C
  * @param roomIn milliseconds until breathing room lets it speak, where it is ready
  */
 export function standingInWords(
-  { dueIn, stopped, ready }: Standing,
+  { dueIn, stopped, ready }: TimerStanding,
   of: number,
   lines: number,
   roomIn = 0,

@@ -18,7 +18,7 @@ import { seededNumbers } from '@gully/standin/crowd';
 import { REWARD } from '../../commands/demo/index.js';
 import { KEYS } from '../../lists/demo/index.js';
 import { idsInOrder, type Database } from '../../database/index.js';
-import type { Due, MakeDemoPart, Stage } from '../../seeding/index.js';
+import type { Due, MakeDemoPart, SeedingStage } from '../../seeding/index.js';
 import { writeVersion } from '../../things/index.js';
 import { AnswerVault } from '../answer-vault.js';
 import { sealedFor, writeRedemptions } from '../redemption-rows.js';
@@ -171,7 +171,7 @@ interface Wanted {
 }
 
 /** Someone buys a reward, if they can. */
-function buyNow(stage: Stage, { viewer, roles, id, typed, at, mark }: Wanted): void {
+function buyNow(stage: SeedingStage, { viewer, roles, id, typed, at, mark }: Wanted): void {
   const world = stage.world();
   const reward = world.rewards.find(id);
   if (reward === undefined) return;

@@ -18,7 +18,7 @@ import type { Started } from '@gully/core/routines';
 import { strangerFacts } from '@gully/core/viewers';
 import type { Chance } from '@gully/core/random';
 import { SELF } from '../../live/index.js';
-import type { Stage } from '../../seeding/index.js';
+import type { SeedingStage } from '../../seeding/index.js';
 
 /** The timers of the season; its running clock is time itself, for Gully ran on every evening. */
 export class SeasonTimers {
@@ -27,7 +27,7 @@ export class SeasonTimers {
 
   constructor(
     timers: readonly Timer[],
-    private readonly stage: Pick<Stage, 'id' | 'world' | 'take'>,
+    private readonly stage: Pick<SeedingStage, 'id' | 'world' | 'take'>,
     private readonly chance: Chance,
   ) {
     this.timed = timers.map((timer) => ({ timer, state: newState(0) }));

@@ -1,7 +1,7 @@
 import { SPAMMER } from '@gully/standin/crowd';
 import { insertMany } from '../../database/index.js';
 import { ViewerNoteRow, ViewerRow } from '../rows.js';
-import type { DemoPart, Stage } from '../../seeding/index.js';
+import type { DemoPart, SeedingStage } from '../../seeding/index.js';
 import { factsOf } from '../viewer-row.js';
 import type { Guests } from './guests.js';
 
@@ -15,7 +15,7 @@ const NOTES: readonly (readonly [name: string, ago: number, text: string])[] = [
 ];
 
 /** Who came, what they wrote in all, and the notes on them. */
-export function viewersPart({ now, id }: Stage, guests: Guests): DemoPart {
+export function viewersPart({ now, id }: SeedingStage, guests: Guests): DemoPart {
   return {
     look: () => ({
       viewers: {

@@ -2,7 +2,7 @@ import { fates, GAME_KINDS, simulated, type Fates, type GameBody, type Simulated
 import { seeded } from './seeded.js';
 
 /** What a page asks of the lab. */
-export interface Asked {
+export interface AskedOdds {
   readonly body: Pick<GameBody, 'kind' | 'settings'>;
   readonly variant: string;
   /** whole units */
@@ -14,7 +14,7 @@ export interface Asked {
   readonly each: number;
   readonly seed: number;
 }
-export type Told =
+export type ToldOdds =
   | { readonly kind: 'progress'; readonly done: number }
   | { readonly kind: 'came'; readonly simulated: Simulated; readonly fates: Fates; readonly ms: number };
 
@@ -31,11 +31,11 @@ function run<T>(parts: Generator<number, T>, from: number, share: number, whole:
     const done = from + (share * next.value) / whole;
     if (done - told < 0.02) continue;
     told = done;
-    self.postMessage({ kind: 'progress', done } satisfies Told);
+    self.postMessage({ kind: 'progress', done } satisfies ToldOdds);
   }
 }
 
-self.onmessage = ({ data }: MessageEvent<Asked>) => {
+self.onmessage = ({ data }: MessageEvent<AskedOdds>) => {
   const { body, variant, stake, plays, balance, each, seed } = data;
   const trial = GAME_KINDS[body.kind].trial?.(body.settings, stake, variant);
   if (trial === undefined) return;
@@ -45,5 +45,5 @@ self.onmessage = ({ data }: MessageEvent<Asked>) => {
   const players = Math.max(200, Math.min(PLAYERS, Math.floor(FOLLOWED / Math.max(1, each))));
   const about = { stake, balance, plays: each, players };
   const ended = run(fates(trial, about, seeded(seed + 1)), 0.5, 0.5, players);
-  self.postMessage({ kind: 'came', simulated: many, fates: ended, ms } satisfies Told);
+  self.postMessage({ kind: 'came', simulated: many, fates: ended, ms } satisfies ToldOdds);
 };

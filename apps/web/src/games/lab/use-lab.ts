@@ -1,10 +1,10 @@
 import type { Fates, Simulated } from '@gully/core/games';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Asked, Told } from './lab.worker.js';
+import type { AskedOdds, ToldOdds } from './lab.worker.js';
 
 interface Came {
   /** what it was asked with, so that it is known to be out of date */
-  readonly asked: Asked;
+  readonly asked: AskedOdds;
   readonly simulated: Simulated;
   readonly fates: Fates;
   readonly ms: number;
@@ -14,7 +14,7 @@ export interface Lab {
   readonly came: Came | undefined;
   /** from 0 to 1 while it runs */
   readonly progress: number | undefined;
-  readonly start: (asked: Asked) => void;
+  readonly start: (asked: AskedOdds) => void;
   readonly cancel: () => void;
 }
 
@@ -30,12 +30,12 @@ export function useLab(): Lab {
   }, []);
   useEffect(() => cancel, [cancel]);
   const start = useCallback(
-    (asked: Asked) => {
+    (asked: AskedOdds) => {
       cancel();
       const begun = new Worker(new URL('./lab.worker.ts', import.meta.url), { type: 'module' });
       worker.current = begun;
       setProgress(0);
-      begun.onmessage = ({ data }: MessageEvent<Told>) => {
+      begun.onmessage = ({ data }: MessageEvent<ToldOdds>) => {
         if (data.kind === 'progress') setProgress(data.done);
         else {
           setCame({ ...data, asked });

@@ -1,7 +1,7 @@
 import { type Change, channelLayers, type World } from '@gully/core/channel';
 
 /** What has happened in one rehearsal, above the channel as it is. The channel is only ever read. */
-export class Overlay {
+export class RehearsalLayer {
   private readonly layers = channelLayers();
   private readonly wrote = new Map<string, number>();
   /** what areas keep of it beside changes, by area */
