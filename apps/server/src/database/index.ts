@@ -19,3 +19,4 @@ export { ReadGivenUp } from './reading-thread.js';
 export { DatabaseError, refusalInWords } from './fault.js';
 export { lockFolder } from './lock.js';
 export { DATABASE_FILE, openDatabase, type Stored } from './open.js';
+export { Where } from './where.js';

@@ -13,7 +13,7 @@ import { chanceFrom } from '@gully/core/random';
 import type { Round } from '@gully/core/games';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { Database, type ReadOptions } from '../database/index.js';
+import { Database, Where, type ReadOptions } from '../database/index.js';
 import {
   EVERYBODY,
   roundFrom,
@@ -53,26 +53,19 @@ export class GameHistory {
 
   /** Newest first. */
   async page(wanted: WantedRounds, limit: number, options?: ReadOptions): Promise<Round[]> {
-    const where: string[] = ['1'];
-    const values: unknown[] = [];
-    const add = (sql: string, ...more: readonly unknown[]): void => {
-      where.push(sql);
-      values.push(...more);
-    };
     const { game, viewer, before } = wanted;
-    if (game !== undefined) add('r.game_id = ?', game);
-    if (viewer !== undefined)
-      add(
+    const where = new Where()
+      .and('r.game_id = ?', game)
+      .and(
         `r.id IN (SELECT round_id FROM game_plays WHERE viewer_id IN
            (SELECT id FROM viewers WHERE id = ? OR merged_into = ?))`,
         viewer,
         viewer,
-      );
-    if (before !== undefined)
-      add('(r.started_at, r.id) < (SELECT started_at, id FROM game_rounds WHERE id = ?)', before);
+      )
+      .and('(r.started_at, r.id) < (SELECT started_at, id FROM game_rounds WHERE id = ?)', before);
     const rounds = await this.database.long.rows<StoredRound>(
-      `${SELECT_ROUNDS} WHERE ${where.join(' AND ')} ORDER BY r.started_at DESC, r.id DESC LIMIT ?`,
-      [...values, limit],
+      `${SELECT_ROUNDS} WHERE ${where.sql} ORDER BY r.started_at DESC, r.id DESC LIMIT ?`,
+      [...where.values, limit],
       options,
     );
     const plays = await this.database.long.rows<StoredPlay>(

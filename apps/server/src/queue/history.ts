@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { accuracyOf, fairnessOf, type Accuracy, type Fairness, type QueueEntry } from '@gully/core/queue';
-import { Database, type ReadOptions } from '../database/index.js';
+import { Database, Where, type ReadOptions } from '../database/index.js';
 import { entryFrom, SELECT_ENTRIES, type StoredEntry } from './entry-rows.js';
 import { QueuesService } from './queues.service.js';
 
@@ -49,25 +49,15 @@ export class QueueHistory {
 
   /** Newest first. */
   async page(filter: HistoryFilter, limit: number, options?: ReadOptions): Promise<PastEntry[]> {
-    const where: string[] = ['1'];
-    const values: unknown[] = [];
-    const add = (sql: string, ...more: readonly unknown[]): void => {
-      where.push(sql);
-      values.push(...more);
-    };
-    if (filter.queue !== undefined) add('e.queue_id = ?', filter.queue);
-    if (filter.viewer !== undefined)
-      add(
-        'e.viewer_id IN (SELECT id FROM viewers WHERE id = ? OR merged_into = ?)',
-        filter.viewer,
-        filter.viewer,
-      );
-    if (filter.stream !== undefined) add(IN_STREAM, filter.stream, filter.stream);
-    if (filter.before !== undefined)
-      add('(e.joined_at, e.id) < (SELECT joined_at, id FROM queue_entries WHERE id = ?)', filter.before);
+    const { queue, viewer, stream, before } = filter;
+    const where = new Where()
+      .and('e.queue_id = ?', queue)
+      .andOf('e.viewer_id', viewer)
+      .and(IN_STREAM, stream, stream)
+      .and('(e.joined_at, e.id) < (SELECT joined_at, id FROM queue_entries WHERE id = ?)', before);
     const rows = await this.database.long.rows<StoredEntry>(
-      `${SELECT_ENTRIES} WHERE ${where.join(' AND ')} ORDER BY e.joined_at DESC, e.id DESC LIMIT ?`,
-      [...values, limit],
+      `${SELECT_ENTRIES} WHERE ${where.sql} ORDER BY e.joined_at DESC, e.id DESC LIMIT ?`,
+      [...where.values, limit],
       options,
     );
     return rows.map((row) => ({ ...entryFrom(row), queue: row.queue, queueName: this.nameOf(row.queue) }));

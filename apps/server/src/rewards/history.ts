@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Redemption, RedemptionState } from '@gully/core/rewards';
-import { Database, type ReadOptions } from '../database/index.js';
+import { Database, Where, type ReadOptions } from '../database/index.js';
 import { AnswerVault } from './answer-vault.js';
 import { redemptionFrom, sealedFor, SELECT_REDEMPTIONS, type StoredRedemption } from './redemption-rows.js';
 
@@ -25,22 +25,16 @@ export class RedemptionHistory {
 
   /** Newest first. */
   async page(wanted: WantedRedemptions, limit: number, options?: ReadOptions): Promise<Redemption[]> {
-    const where: string[] = ['1'];
-    const values: unknown[] = [];
-    const add = (sql: string, ...more: readonly unknown[]): void => {
-      where.push(sql);
-      values.push(...more);
-    };
     const { reward, viewer, state, before } = wanted;
-    if (reward !== undefined) add('r.reward_id = ?', reward);
-    if (viewer !== undefined)
-      add('r.viewer_id IN (SELECT id FROM viewers WHERE id = ? OR merged_into = ?)', viewer, viewer);
-    if (state === 'open') add(`r.state IN ('bought', 'asked', 'waiting')`);
-    else if (state !== undefined) add('r.state = ?', state);
-    if (before !== undefined) add('(r.at, r.id) < (SELECT at, id FROM redemptions WHERE id = ?)', before);
+    const where = new Where()
+      .and('r.reward_id = ?', reward)
+      .andOf('r.viewer_id', viewer)
+      .and('(r.at, r.id) < (SELECT at, id FROM redemptions WHERE id = ?)', before);
+    if (state === 'open') where.and(`r.state IN ('bought', 'asked', 'waiting')`);
+    else where.and('r.state = ?', state);
     const rows = await this.database.long.rows<StoredRedemption>(
-      `${SELECT_REDEMPTIONS} WHERE ${where.join(' AND ')} ORDER BY r.at DESC, r.id DESC LIMIT ?`,
-      [...values, limit],
+      `${SELECT_REDEMPTIONS} WHERE ${where.sql} ORDER BY r.at DESC, r.id DESC LIMIT ?`,
+      [...where.values, limit],
       options,
     );
     return rows.map(redemptionFrom);

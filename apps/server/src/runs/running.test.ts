@@ -1,6 +1,7 @@
 import { type Step, STEP_KINDS } from '@gully/core/channel';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import BetterSqlite3 from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { routineOf } from '@gully/core/routines';
 import type { Standin } from '@gully/standin/standin';
@@ -46,12 +47,17 @@ describe('a routine that waits', () => {
   });
 
   test('that were due while Gully was away go on in the order they were due', async () => {
-    await gully.add({ name: 'a', aliases: [], routine: routineOf([wait(2), say('second')]) });
-    await gully.add({ name: 'b', aliases: [], routine: routineOf([wait(1), say('first')]) });
+    await gully.add({ name: 'a', aliases: [], routine: routineOf([wait(60), say('second')]) });
+    await gully.add({ name: 'b', aliases: [], routine: routineOf([wait(30), say('first')]) });
     await gully.type('pebblewren', '!a');
     await gully.type('pebblewren', '!b');
     await gully.stop();
-    await new Promise((resolve) => setTimeout(resolve, 2_100));
+    // Their times pass while Gully is away.
+    const file = new BetterSqlite3(join(folder, 'gully.db'));
+    file.exec(
+      `UPDATE runs SET state = json_set(state, '$.awaiting.until', state ->> '$.awaiting.until' - 61000)`,
+    );
+    file.close();
     gully = await Gully.inRoom(standin, folder);
     await gully.said('second');
     expect(await ownLines()).toEqual(['first', 'second']);

@@ -19,8 +19,10 @@ interface Statement {
 }
 
 /** The disks under connections, for all statements there are: many are made ready long before a test begins. */
-const disks = new WeakMap<object, FaultyDisk>();
+const disks = new Map<object, FaultyDisk>();
 const taken = new WeakSet<object>();
+/** What gives statements of all connections back their own `run`, once the last disk is gone. */
+let giveBack: (() => void) | undefined;
 
 /** What of TypeORM's driver a test takes in hand. */
 interface Driver {
@@ -50,6 +52,14 @@ export class FaultyDisk {
         return query(sql, parameters, ...more);
       };
       return runner;
+    };
+    const destroy = source.destroy.bind(source);
+    source.destroy = async () => {
+      await destroy();
+      for (const [connection, disk] of disks) if (disk === this) disks.delete(connection);
+      if (disks.size > 0) return;
+      giveBack?.();
+      giveBack = undefined;
     };
   }
 
@@ -87,9 +97,11 @@ export class FaultyDisk {
     const { databaseConnection: file } = this.driver;
     disks.set(file, this);
     const statements = Object.getPrototypeOf(file.prepare('SELECT 1')) as Statement;
-    if (taken.has(statements)) return;
-    taken.add(statements);
+    if (giveBack !== undefined) return;
     const { run } = statements;
+    giveBack = () => {
+      statements.run = run;
+    };
     statements.run = function (this: Statement, ...cells) {
       const isInsert = this.source.startsWith('INSERT');
       const error = isInsert

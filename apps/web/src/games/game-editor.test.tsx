@@ -1,5 +1,5 @@
-import '../test-support/browser.js';
-import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { withRoom } from '../test-support/browser.js';
+import { beforeEach, expect, test } from '@jest/globals';
 import { NO_CURRENCY } from '@gully/core/currency';
 import { blankGame, type GameBody } from '@gully/core/games';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -60,10 +60,7 @@ const type = (label: string, value: string): void => {
 };
 const lab = () => within(screen.getByRole('region', { name: 'Odds lab' }));
 
-beforeAll(() => {
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 600 });
-});
+withRoom(600);
 beforeEach(() => {
   localStorage.clear();
 });

@@ -1,5 +1,5 @@
-import '../test-support/browser.js';
-import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { withRoom } from '../test-support/browser.js';
+import { beforeEach, expect, test } from '@jest/globals';
 import { NO_CURRENCY } from '@gully/core/currency';
 import { blankGame, GAME_KIND_NAMES, GAME_KINDS, type GameBody } from '@gully/core/games';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -49,10 +49,7 @@ const drawGames = (games: readonly object[], path: string, more: Answers = {}) =
     path,
   );
 
-beforeAll(() => {
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 900 });
-});
+withRoom(900);
 beforeEach(() => {
   localStorage.clear();
 });

@@ -1,5 +1,5 @@
-import '../test-support/browser.js';
-import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { withRoom } from '../test-support/browser.js';
+import { beforeEach, expect, test } from '@jest/globals';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import type { RememberedWord } from '../api/index.js';
 import { drawPage, Refusal } from '../test-support/page.js';
@@ -35,11 +35,7 @@ function remembering(...first: RememberedWord[]) {
   };
 }
 const ask = 'What is remembered as town of siltlark';
-beforeAll(() => {
-  // Rows are drawn only where there is room for them.
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 600 });
-});
+withRoom(600);
 beforeEach(() => {
   localStorage.clear();
 });

@@ -1,5 +1,5 @@
-import '../test-support/browser.js';
-import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { withRoom } from '../test-support/browser.js';
+import { beforeEach, expect, test } from '@jest/globals';
 import { BLANK_HANDLE, BLANK_QUEUE } from '@gully/core/queue';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { Route, Routes } from 'react-router';
@@ -32,11 +32,7 @@ const pages = (
     <Route path="/prepare/handles/:id?" element={<HandlesPage />} />
   </Routes>
 );
-beforeAll(() => {
-  // Rows are drawn only where there is room for them.
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 600 });
-});
+withRoom(600);
 beforeEach(() => {
   localStorage.clear();
 });

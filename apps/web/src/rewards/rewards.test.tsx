@@ -1,5 +1,5 @@
-import '../test-support/browser.js';
-import { beforeAll, beforeEach, expect, test } from '@jest/globals';
+import { withRoom } from '../test-support/browser.js';
+import { beforeEach, expect, test } from '@jest/globals';
 import { NO_CURRENCY } from '@gully/core/currency';
 import { BLANK_REWARD } from '@gully/core/rewards';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
@@ -34,10 +34,7 @@ const pages = (
     <Route path="/prepare/rewards/:id?" element={<RewardsPage />} />
   </Routes>
 );
-beforeAll(() => {
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 600 });
-});
+withRoom(600);
 beforeEach(() => {
   localStorage.clear();
 });

@@ -1,5 +1,5 @@
-import { answerWith } from '../test-support/browser.js';
-import { afterEach, beforeAll, describe, expect, test } from '@jest/globals';
+import { answerWith, withRoom } from '../test-support/browser.js';
+import { afterEach, describe, expect, test } from '@jest/globals';
 import { cleanup, fireEvent } from '@testing-library/react';
 import fc from 'fast-check';
 import { Link } from 'react-router';
@@ -59,11 +59,7 @@ const table = (several = true) =>
     {},
   );
 
-// Only rows in view are drawn, and here nothing has a size of its own.
-beforeAll(() => {
-  for (const side of ['offsetWidth', 'offsetHeight', 'clientWidth', 'clientHeight'])
-    Object.defineProperty(HTMLElement.prototype, side, { configurable: true, get: () => 640 });
-});
+withRoom(640);
 afterEach(() => {
   cleanup();
   localStorage.clear();
