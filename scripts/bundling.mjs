@@ -35,10 +35,17 @@ export async function bundle({ input, into, sources, whole = false, mirror = fal
     cwd: ROOT,
     platform: 'node',
     tsconfig: false,
-    // A native module cannot be built in, what is seldom needed is loaded when it is, and what the
-    // framework does without is not there.
+    // A native module cannot be built in, nor one that asks for its own file name; what is seldom needed
+    // is loaded when it is, and what the framework does without is not there.
     external: whole
-      ? ['better-sqlite3', 'sharp', 'audio-decode', /^@nestjs\/microservices/u, /^@fastify\//u]
+      ? [
+          'better-sqlite3',
+          'sharp',
+          'write-file-atomic',
+          'audio-decode',
+          /^@nestjs\/microservices/u,
+          /^@fastify\//u,
+        ]
       : [/^(?![./]|@gully\/|@jest\/globals|@oxc-project\/)[^\0]/u],
     resolve: { extensionAlias: { '.js': ['.ts', '.tsx', '.js'] } },
     transform: { target: 'es2023', decorator: { legacy: true, emitDecoratorMetadata: true } },
