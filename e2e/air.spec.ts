@@ -32,7 +32,7 @@ test('the board is arranged by keyboard, in several arrangements, and is the sam
   await expect(elsewhere.getByRole('combobox', { name: 'Arrangement' })).toHaveText('Map night');
   await expect(elsewhere.getByRole('heading', { name: 'Commands', exact: true })).toBeHidden();
   await elsewhere.getByRole('combobox', { name: 'Arrangement' }).press('Enter');
-  await elsewhere.getByRole('option', { name: 'As it comes' }).press('Enter');
+  await elsewhere.getByRole('option', { name: 'Default' }).press('Enter');
   await expect(elsewhere.getByRole('heading', { name: 'Commands', exact: true })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Commands', exact: true })).toBeVisible();
 });

@@ -199,7 +199,7 @@ test('other names and waits are set in their blanks, and say what they were', as
   await page.getByPlaceholder('!deep, !how deep').fill('!deep, below, !how deep');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'Aliases: !deep !below +1' })).toBeVisible();
-  await page.getByRole('button', { name: 'How often: as often as they like' }).click();
+  await page.getByRole('button', { name: 'How often: no cooldown' }).click();
   await page.getByLabel('in the channel').fill('1.5');
   await expect(page.getByText('whole seconds, at most 1 d')).toBeVisible();
   await page.getByLabel('in the channel').fill('90');
@@ -208,7 +208,7 @@ test('other names and waits are set in their blanks, and say what they were', as
   await expect(
     page.getByRole('button', { name: 'How often: every 1 min 30 s, each viewer 1 h' }),
   ).toBeVisible();
-  await expect(page.getByText('was as often as they like')).toBeVisible();
+  await expect(page.getByText('was no cooldown')).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(page.getByText('Saved !depth')).toBeVisible();
   await world.type('pebblewren', '!HOW  deep');

@@ -51,8 +51,8 @@ test('flint is given by hand and in chat, and a mistaken gift is taken back as i
   });
   for (const name of ['fernhatch', 'karstveil']) await world.type(name, 'evening');
   await page.goto(`${world.address}/review/ledger`);
-  await page.getByRole('button', { name: 'Give or take' }).press('Enter');
-  const dialog = page.getByRole('dialog', { name: 'Give or take flint' });
+  await page.getByRole('button', { name: 'Adjust balances' }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Adjust flint balances' });
   await dialog.getByLabel('Amount').fill('100');
   await dialog.getByLabel('Find a viewer').fill('fernh');
   await expect(dialog.getByRole('list', { name: 'Viewers found' })).toContainText('fernhatch');
@@ -100,7 +100,7 @@ test('a file with two wrong lines is looked at, and the rest of it imported and 
     buffer: Buffer.from('viewer,amount\nfernhatch,40\nkarstveil,1.5k\nnobody,3\nfernhatch,-1\n'),
   });
   await expect(dialog.getByRole('status')).toContainText('4 lines: 2 balances change');
-  await expect(dialog.getByRole('status')).toContainText('line 4 nobody called nobody was ever here');
+  await expect(dialog.getByRole('status')).toContainText('line 4 no viewer called nobody has ever been here');
   await expect(dialog.getByRole('status')).toContainText('2 lines are left out');
   await dialog.getByRole('button', { name: 'Import' }).press('Enter');
   await expect(page.getByRole('row', { name: /Import/u })).toContainText('1,540 flint');

@@ -65,7 +65,7 @@ test('the connection is shown as it breaks and mends, and the board tells what h
   await expect(panel.getByText(/Connection lost|Refused/)).toBeVisible();
   await expect(panel.getByText(/Next try in \d+ s/)).toBeVisible();
   await expect(panel.getByText('Connected')).toBeVisible({ timeout: 20_000 });
-  await expect(activity.getByText('lost the chat room')).toBeVisible();
+  await expect(activity.getByText('is no longer in #')).toBeVisible();
 });
 
 test('Review lists who wrote, and finds them by name', async ({ page, world }) => {
@@ -83,7 +83,7 @@ test('the simulated room is made livelier and silent again', async ({ page, worl
   await page.goto(`${world.address}/air`);
   await expect(page.locator('.top').getByText('Connected')).toBeVisible();
   const lively = page.getByRole('combobox', { name: 'How lively the simulated room is' });
-  await expect(lively).toHaveText('0 people, 0 lines a min');
+  await expect(lively).toHaveText('0 people, 0 messages a min');
   await lively.click();
   await page.getByRole('option', { name: 'busy, 800 people' }).click();
   await expect(lively).toHaveText('busy, 800 people');

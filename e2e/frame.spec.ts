@@ -1,7 +1,7 @@
 import { BLANK_TIMER } from '@gully/core/timers';
 import { expect, openCommands, test } from './test-support/world.js';
 
-test('search or do: goes to a mode, opens a command by its alias, changes the theme, and keeps it', async ({
+test('search or run: goes to a mode, opens a command by its alias, changes the theme, and keeps it', async ({
   page,
   world,
 }) => {
@@ -12,7 +12,7 @@ test('search or do: goes to a mode, opens a command by its alias, changes the th
     await expect(page.getByPlaceholder('Search, or say what to do')).toBeFocused();
     await page.keyboard.type(words);
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('dialog', { name: 'Search or do' })).toBeHidden();
+    await expect(page.getByRole('dialog', { name: 'Search or run' })).toBeHidden();
   };
   await ask('review');
   await expect(page).toHaveURL(/\/review\/activity$/);
@@ -127,13 +127,13 @@ test('with one key the bot is kept quiet, and let speak again', async ({ page, w
   await page.reload();
   await expect(state).toBeVisible();
   await state.press('Enter');
-  await page.getByRole('button', { name: 'Lift it' }).press('Enter');
+  await page.getByRole('button', { name: 'Turn off' }).press('Enter');
   await expect(page.locator('.top').getByRole('button', { name: 'Quiet', exact: true })).toBeVisible();
   await world.type('siltlark', '!lake');
   await expect(chat.getByText('Nobody has stood at it yet.')).toBeVisible();
 });
 
-test('search or do holds a timer, saves what is open, keeps the bot quiet and finds a viewer', async ({
+test('search or run holds a timer, saves what is open, keeps the bot quiet and finds a viewer', async ({
   page,
   world,
 }) => {

@@ -209,7 +209,7 @@ test('from On air an alert is skipped, held and repeated; a routine is tested on
   await expect(shown.getByText('pebblewren rings')).toBeHidden();
   await panel.getByRole('button', { name: 'Replay last' }).click();
   await expect(panel.getByRole('list', { name: 'Waiting' }).getByText('“pebblewren rings”')).toBeVisible();
-  await panel.getByRole('button', { name: 'Go on' }).click();
+  await panel.getByRole('button', { name: 'Resume' }).click();
   await expect(shown.getByText('pebblewren rings')).toBeVisible();
   // With nothing waiting, nothing is lost by it, and it does not ask.
   await expect(panel.getByRole('list', { name: 'Waiting' })).toBeHidden();

@@ -208,7 +208,7 @@ test.describe('over a power cut', () => {
     await running.getByRole('button', { name: 'Stop all 1' }).click();
     await expect(running.getByText('Nothing is running.')).toBeVisible();
 
-    await page.getByRole('button', { name: 'Raise an event' }).click();
+    await page.getByRole('button', { name: 'Simulate an event' }).click();
     await page.getByRole('combobox', { name: 'Which event' }).click();
     await page.getByRole('option', { name: 'a raid comes in' }).click();
     await page.getByRole('button', { name: 'Raise it as pebblewren' }).click();

@@ -58,7 +58,7 @@ test('the table tells who may, how often, and how much each was used', async ({ 
   await openCommands(page, world);
   const row = page.getByRole('row', { name: /!backstage/ });
   await expect(row).toContainText('Subscribers and up');
-  await expect(row).toContainText('20 s, each 1 min');
+  await expect(row).toContainText('20 s; 1 min per viewer');
   await expect(row).toContainText('never');
   await world.type('siltlark', '!backstage', ['subscriber']);
   await expect(row.getByRole('cell', { name: '1', exact: true })).toBeVisible();
@@ -119,8 +119,8 @@ test('the table is sorted, worked by keyboard, changed in bulk and exported as i
   await bar.getByRole('button', { name: 'Cooldown of the selected commands' }).click();
   await page.getByLabel('for the same viewer').fill('1m');
   await page.getByRole('button', { name: 'Change cooldown' }).click();
-  await expect(page.getByRole('row', { name: /!kit/ })).toContainText('1 min, each 1 min');
-  await expect(page.getByRole('row', { name: /!map/ })).toContainText('5 s, each 1 min');
+  await expect(page.getByRole('row', { name: /!kit/ })).toContainText('1 min; 1 min per viewer');
+  await expect(page.getByRole('row', { name: /!map/ })).toContainText('5 s; 1 min per viewer');
   await expect(bar).toBeHidden();
 
   // How it is sorted and what it shows is still so after a reload.
@@ -132,8 +132,8 @@ test('the table is sorted, worked by keyboard, changed in bulk and exported as i
   const text = readFileSync(await (await saved).path(), 'utf8');
   expect(text.split('\n').slice(0, 3)).toEqual([
     '\uFEFFCommand,Group,Who,Cooldown,7 days,Last use,On',
-    '!kit,,Anyone,"1 min, each 1 min",0,,on',
-    '!rope,,Anyone,"20 s, each 1 min",0,,on',
+    '!kit,,Anyone,1 min; 1 min per viewer,0,,on',
+    '!rope,,Anyone,20 s; 1 min per viewer,0,,on',
   ]);
   await page.reload();
   await expect(titles).toHaveText(['!kit', '!rope', '!map']);

@@ -99,9 +99,7 @@ test('a timer held on air stays silent, and speaks once it is let go on', async 
   await expect(panel.getByText('after breathing room')).toBeVisible();
   await panel.getByRole('button', { name: 'Run Rope rules now' }).click();
   await expect(live(page).getByText('Mind the one below you.')).toHaveCount(1);
-  await expect(
-    page.getByRole('log', { name: 'Activity' }).getByText('Rope rules fired (a timer)'),
-  ).toBeVisible();
+  await expect(page.getByRole('log', { name: 'Activity' }).getByText('Timer Rope rules fired')).toBeVisible();
 
   await page.goto(`${world.address}/review/activity`);
   await page.getByRole('button', { name: 'Why Map night, lanternhour' }).click();

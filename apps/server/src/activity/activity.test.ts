@@ -26,7 +26,7 @@ test('what happens on the channel is told in plain lines, each once', async () =
   expect(
     (await page('?limit=100')).map(({ kind, subject, text }) => [kind, subject, text]).reverse(),
   ).toEqual([
-    ['connection', '#lanternhour', 'joined the chat room'],
+    ['connection', 'Gully', 'joined #lanternhour'],
     ['changed', '!lantern', 'added (a command)'],
     ['arrival', 'tallowfen', 'writes here for the first time'],
     ['stopped', 'tallowfen', '!lantern: for VIPs and up'],

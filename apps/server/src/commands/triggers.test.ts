@@ -157,7 +157,7 @@ describe('gates', () => {
       text: '{{ target.name }} gets {{ input.amount | amount: "stone", "stones" }}',
     });
     for (const [text, brief] of [
-      ['!give @nobody_there 4', 'nobody called nobody_there was ever here'],
+      ['!give @nobody_there 4', 'no viewer called nobody_there has ever been here'],
       ['!give @quillrush 1e9', '“1e9” is not an amount; type one such as 40, 1k, 25%, half or all'],
       ['!give @quillrush all', 'there is no balance to take all of'],
     ] as const)
@@ -165,7 +165,7 @@ describe('gates', () => {
     expect((await gully.type('pebblewren', '!give @QuillRush 1.2k')).outcome).toBe('ran');
     await gully.said('quillrush gets 1,200 stones');
     expect((await own())[0]).toBe(
-      'pebblewren, nobody called nobody_there was ever here. Type it as !give <who> <amount: 1 to 5,000, all, half or n%>',
+      'pebblewren, no viewer called nobody_there has ever been here. Type it as !give <who> <amount: 1 to 5,000, all, half or n%>',
     );
   });
 });

@@ -182,7 +182,7 @@ export class CommandDto extends CommandBodyDto {
   @ApiProperty({
     type: String,
     nullable: true,
-    description: 'why a saved command cannot run; it is then cannot run',
+    description: 'why a saved command cannot run; when set, it cannot run',
   })
   fault!: string | null;
 }

@@ -153,7 +153,7 @@ function rowOf(
 ): Row | { readonly fault: string } {
   const [viewer, other] = found;
   if (name === '') return { fault: 'the viewer is missing' };
-  if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
+  if (viewer === undefined) return { fault: `no viewer called ${name} has ever been here` };
   if (other !== undefined)
     return { fault: `two viewers are called ${name}; merge them, or change one by hand` };
   const read = readAmount(amount, { least, most: CAP_MOST, balance: undefined });

@@ -205,7 +205,7 @@ export class ByHand {
     return {
       changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
       done: () => {
-        this.activity.record('changed', 'Ledger', about.words, actor);
+        this.activity.record('changed', actor === 'streamer' ? 'You' : 'Ledger', about.words, actor);
         return effect;
       },
     };
@@ -317,6 +317,6 @@ function inWords(
   const whom =
     people.length === 1 ? (people[0]?.name ?? '') : `${people.length.toLocaleString('en')} viewers`;
   const much = amountOfCurrency(settings, amount);
-  if (does === 'set') return `set the balance of ${whom} to ${much}`;
+  if (does === 'set') return `set ${whom}’s balance to ${much}`;
   return does === 'give' ? `gave ${much} to ${whom}` : `took ${much} from ${whom}`;
 }

@@ -420,7 +420,7 @@ describe('by file', () => {
     const looked = await look('viewer,amount\ntallowfen,40\n@siltlark,1.5k\nnobody_here,5\nsiltlark,٣\n,7\n');
     expect(looked).toMatchObject({ lines: 5, viewers: 2 });
     expect(looked.faults.map(({ line, fault }) => [line, fault.split(';', 1)[0]])).toEqual([
-      [4, 'nobody called nobody_here was ever here'],
+      [4, 'no viewer called nobody_here has ever been here'],
       [5, '“٣” is not an amount'],
       [6, 'the viewer is missing'],
     ]);

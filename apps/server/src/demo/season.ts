@@ -69,7 +69,7 @@ export class Season {
       category,
       viewers: CROWD,
     };
-    this.channel.tell(began, 'connection', '#lanternhour', 'joined the chat room');
+    this.channel.tell(began, 'connection', 'Gully', 'joined #lanternhour');
     const came = new Map<string, number>();
     const events = eventsOf(number, began);
     this.channel.wentLive(began);
@@ -84,8 +84,8 @@ export class Season {
       if (!came.has(viewer.id)) came.set(viewer.id, at);
       if (!this.channel.mayWrite(viewer.id, at)) continue;
       this.say(viewer, act.text, at);
-      for (const { title, told, because, started } of this.channel.heard(at)) {
-        this.channel.tell(at, 'ran', title, told, 'gully', { kind: 'run', id: started.id });
+      for (const { subject, told, because, started } of this.channel.heard(at)) {
+        this.channel.tell(at, 'ran', subject, told, 'gully', { kind: 'run', id: started.id });
         this.goOn(started, because);
       }
     }
@@ -164,7 +164,7 @@ export class Season {
       if ('refused' in each) continue;
       for (const change of each.started.changes) this.channel.take(change);
       const { id: run, title } = each.started;
-      this.channel.tell(at, 'ran', title, 'started (a routine)', by, { kind: 'run', id: run });
+      this.channel.tell(at, 'ran', `Routine ${title}`, 'started', by, { kind: 'run', id: run });
       this.goOn(each.started, `of ${eventNoun(given.kind)} by ${viewer.name}`);
     }
   }

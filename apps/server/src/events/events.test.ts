@@ -90,7 +90,7 @@ describe('events', () => {
     expect(found.body).toMatchObject({ viewers: [{ messages: 0 }] });
     const activity = (await gully.http.get('/api/activity?limit=3')).body as ActivityView[];
     expect(activity.map(({ kind, subject, text, about }) => [kind, subject, text, about?.kind])).toEqual([
-      ['ran', 'Raid', 'started (a routine)', 'run'],
+      ['ran', 'Routine Raid', 'started', 'run'],
       ['stopped', 'Raid', expect.stringContaining('did not start'), 'run'],
       ['event', 'hollowbee', 'raids with 1 person', 'line'],
     ]);

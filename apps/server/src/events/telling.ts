@@ -52,7 +52,7 @@ export class EventTelling {
           kind: 'run',
           id: run,
         });
-      else this.activity.record('ran', title, 'started (a routine)', actor, { kind: 'run', id: run });
+      else this.activity.record('ran', `Routine ${title}`, 'started', actor, { kind: 'run', id: run });
   }
 
   private record(event: ChannelEvent, text: string, told: readonly LoggedRun[], how: ToldHow): void {

@@ -87,7 +87,7 @@ describe('the ledger', () => {
     const given = await gully.type('fernhatch', '!gift karstveil 60');
     expect(given.outcome).toBe('ran');
     expect((await gully.type('fernhatch', '!gift karstveil 41')).brief).toContain('has only 40 flint');
-    expect((await gully.type('fernhatch', '!gift fernhatch 5')).brief).toContain('to themselves');
+    expect((await gully.type('fernhatch', '!gift fernhatch 5')).brief).toContain('give yourself');
     expect([await balance('fernhatch'), await balance('karstveil')]).toEqual([40, 60]);
 
     const [gift] = await ledger('?cause=gift');

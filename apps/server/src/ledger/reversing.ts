@@ -89,7 +89,7 @@ export class Reversing {
     });
     const count = outcome.changes.length;
     const words = `took back ${count === 1 ? 'a movement' : `${String(count)} movements`}`;
-    if (count > 0) this.activity.record('changed', 'Ledger', words, actor);
+    if (count > 0) this.activity.record('changed', actor === 'streamer' ? 'You' : 'Ledger', words, actor);
     const rows = await this.database.read.query<{ id: number }[]>(
       'SELECT id FROM ledger_postings WHERE key IN (SELECT value FROM json_each(?)) ORDER BY id',
       [JSON.stringify(outcome.changes.map(({ key }) => key))],

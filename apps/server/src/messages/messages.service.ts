@@ -31,14 +31,11 @@ export class MessagesService implements OnModuleInit, BeforeApplicationShutdown 
         this.receive(line);
       },
       opened: () => {
-        this.parts.activity.record(
-          'connection',
-          this.connectionSettings.room.channel,
-          'joined the chat room',
-        );
+        this.parts.activity.record('connection', 'Gully', `joined ${this.connectionSettings.room.channel}`);
       },
       closed: () => {
-        this.parts.activity.record('connection', this.connectionSettings.room.channel, 'lost the chat room');
+        const { channel } = this.connectionSettings.room;
+        this.parts.activity.record('connection', 'Gully', `is no longer in ${channel}`);
       },
     });
   }

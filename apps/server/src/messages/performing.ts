@@ -16,7 +16,7 @@ export function performDecision(
     own.has(begun as (typeof started)[number]) ? line.id : undefined,
   );
   for (const { id, owner, title } of started)
-    if (owner !== commandId) activity.record('ran', title, 'started (a routine)', by, { kind: 'run', id });
+    if (owner !== commandId) activity.record('ran', `Routine ${title}`, 'started', by, { kind: 'run', id });
   if (commandId !== undefined)
     activity.record(hasRun(why.outcome) ? 'ran' : 'stopped', line.name, activityText(line, why), by, {
       kind: 'line',

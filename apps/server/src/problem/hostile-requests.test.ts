@@ -150,7 +150,7 @@ test('JSON that is nested too deeply is refused before it is parsed', async () =
     `{"name":"\\"[[","text":${'['.repeat(levels)}${']'.repeat(levels)}}`;
   for (const [levels, why] of [
     [400_000, 'The request cannot be read'],
-    [90, 'Some of it is not usable'],
+    [90, 'Some fields are not valid'],
   ] as const) {
     const [status, text] = await ask('post', '/api/lists', deep(levels), 'application/json');
     expect([status, (JSON.parse(text) as { title: string }).title]).toEqual([422, why]);

@@ -68,7 +68,7 @@ function listsForObjects(read: unknown, before = ''): Record<string, string> {
 }
 
 function unusable(detail: string, fields: Readonly<Record<string, string>> = {}): Problem {
-  return new Problem(422, 'Some of it is not usable', `Nothing was changed. ${detail}`, { fields });
+  return new Problem(422, 'Some fields are not valid', `Nothing was changed. ${detail}`, { fields });
 }
 
 function fieldsOf(errors: readonly ValidationError[], before = ''): Record<string, string> {

@@ -74,7 +74,7 @@ const queued = (
 const summary = async (query = ''): Promise<Record<string, unknown>> =>
   (await gully.http.get(`/api/queue-history/summary${query}`).expect(200)).body as Record<string, unknown>;
 
-test('a summary tells how turns were shared, who had none, and how many waits came as told', async () => {
+test('a summary tells how turns were shared, who had none, and how many waits matched the estimate', async () => {
   await make();
   await queued('ann', [0, 10, 20], { told: [5, 15] });
   await queued('ann', [30, 40, 52], { told: [20, 30] });

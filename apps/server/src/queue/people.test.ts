@@ -77,7 +77,7 @@ describe('while people wait', () => {
     await act('open');
     const moth = await RawClient.join(room.standin.ircPort, 'mossmoth');
     moth.send('PRIVMSG #lanternhour :!join MM-0001');
-    await room.gully.said('mossmoth is in at place 1: nobody can tell yet how long.');
+    await room.gully.said('mossmoth is number 1 in line: wait not known yet.');
     moth.send('NICK moth_below', 'PRIVMSG #lanternhour :still here');
     await room.gully.line(({ name }) => name === 'moth_below', 'the new name');
     await act('call');
@@ -98,7 +98,7 @@ describe('while people wait', () => {
     await act('open');
     await playing('Dash');
     await room.gully.type('pebblewren', '!join');
-    await room.gully.said('pebblewren is in at place 1: nobody can tell yet how long.');
+    await room.gully.said('pebblewren is number 1 in line: wait not known yet.');
     expect((await room.gully.lines()).filter(({ text }) => text === '!join')).toHaveLength(3);
     expect(await inIt()).toEqual(['pebblewren 1']);
     room.queue = ropes;
@@ -109,7 +109,7 @@ describe('while people wait', () => {
     await room.gully.type('pebblewren', '!here');
     await room.gully.said('pebblewren is in.');
     await room.gully.type('oxbowkid', '!place');
-    await room.gully.said('oxbowkid is at place 1 of 1: nobody can tell yet how long.');
+    await room.gully.said('oxbowkid is at place 1 of 1: wait not known yet.');
     await room.gully.type('oxbowkid', '!leave');
     await room.gully.said('oxbowkid has left Underledge ropes.');
     await room.gully.type('mossmoth', '!done', ['moderator']);

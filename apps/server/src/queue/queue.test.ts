@@ -23,11 +23,11 @@ describe('from chat alone', () => {
     await room.gully.type('oxbowkid', '!join kv2047');
     await room.gully.said('oxbowkid, that is no rope ID; one looks like KV-2047.');
     await room.gully.type('pebblewren', '!join KV-2047');
-    await room.gully.said('pebblewren is in at place 1: nobody can tell yet how long.');
+    await room.gully.said('pebblewren is number 1 in line: wait not known yet.');
     await room.gully.type('oxbowkid', '!join KV-2047');
     await room.gully.said('oxbowkid, that rope ID is someone else’s.');
     await room.gully.type('oxbowkid', '!join OX-0001');
-    await room.gully.said('oxbowkid is in at place 2: nobody can tell yet how long.');
+    await room.gully.said('oxbowkid is number 2 in line: wait not known yet.');
     await room.gully.type('oxbowkid', '!handle OX-0002');
     await room.gully.said('oxbowkid: OX-0001 is now OX-0002.');
     await room.gully.type('oxbowkid', '!handle');
@@ -55,7 +55,7 @@ describe('from chat alone', () => {
     await room.gully.said('Underledge ropes: the turn is over.');
     expect(await inIt()).toEqual(['pebblewren 1']);
     await room.gully.type('oxbowkid', '!join');
-    await room.gully.said('oxbowkid is in at place 2: nobody can tell yet how long.');
+    await room.gully.said('oxbowkid is number 2 in line: wait not known yet.');
     expect((await entry('oxbowkid')).handle).toBe('OX-0002');
     const csv = (await room.gully.http.get(`/api/queue-history/csv?queue=${room.queue}`)).text.split('\r\n');
     expect(csv[2]).toMatch(/^Underledge ropes,oxbowkid,.+,done,,,0$/u);

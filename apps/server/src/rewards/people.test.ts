@@ -26,7 +26,7 @@ test('two accounts that are one share what they bought; someone who is erased le
   const [winner, loser] = [await idOf('mossmoth'), await idOf('siltlark')];
   await shop.gully.http.post(`/api/viewers/${winner}/merge`).send({ from: loser });
   await shop.gully.type('mossmoth', '!card');
-  await shop.gully.said('mossmoth, you had Postcard already.');
+  await shop.gully.said('mossmoth, you already bought Postcard.');
   expect(await page(`?viewer=${winner}`)).toMatchObject([{ name: 'mossmoth', state: 'waiting' }]);
   expect(await answers()).toBe(1);
   await shop.gully.http.post(`/api/viewers/${winner}/erase`).expect(204);

@@ -21,7 +21,7 @@ export interface StoredRoutine extends NamedRoutine {
   readonly version: number;
   readonly changedAt: number;
   readonly deletedAt: number | null;
-  /** why what is stored cannot be read; the routine is then cannot run */
+  /** why what is stored cannot be read; the routine then cannot run */
   readonly unreadable: string | undefined;
 }
 

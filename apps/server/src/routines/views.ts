@@ -100,6 +100,6 @@ export class NamedRoutineDto extends NamedRoutineBodyDto {
   @ApiProperty() version!: number;
   @ApiProperty({ format: 'date-time' }) changedAt!: string;
   @ApiProperty({ type: String, nullable: true, format: 'date-time' }) lastRun!: string | null;
-  @ApiProperty({ type: String, nullable: true, description: 'why it cannot run; it is then cannot run' })
+  @ApiProperty({ type: String, nullable: true, description: 'why it cannot run; when set, it cannot run' })
   fault!: string | null;
 }

@@ -44,8 +44,9 @@ export type Records = { readonly [K in Change['kind']]?: (change: ChangeOf<K>) =
 
 /** Something that begins by itself. */
 export interface Due {
-  readonly title: string;
-  /** what it is, for the activity: `fired (a timer)` */
+  /** what it is, for the activity: `Timer Map night` */
+  readonly subject: string;
+  /** and what it did: `fired` */
   readonly told: string;
   /** as the end of a sentence that begins with “Said because” */
   readonly because: string;

@@ -30,7 +30,7 @@ export interface StoredTimer extends Timer {
   readonly version: number;
   readonly changedAt: number;
   readonly deletedAt: number | null;
-  /** why what is stored cannot be read; the timer is then cannot run */
+  /** why what is stored cannot be read; the timer then cannot run */
   readonly unreadable: string | undefined;
 }
 

@@ -119,7 +119,7 @@ export class Timing implements OnModuleDestroy {
           done: () => {
             this.after.carryOut(effects, [told], { because, urgency: 'timer' });
             const about = { kind: 'run', id: told.id } as const;
-            this.activity.record('ran', timed.timer.name, 'fired (a timer)', actor, about);
+            this.activity.record('ran', `Timer ${timed.timer.name}`, 'fired', actor, about);
             this.news.publish('timers', { at: this.store.now });
             if (byHand !== undefined) this.soon();
           },

@@ -77,7 +77,7 @@ export class TimerDto extends TimerBodyDto {
   @ApiProperty() id!: string;
   @ApiProperty() version!: number;
   @ApiProperty({ format: 'date-time' }) changedAt!: string;
-  @ApiProperty({ type: String, nullable: true, description: 'why it cannot fire; it is then cannot run' })
+  @ApiProperty({ type: String, nullable: true, description: 'why it cannot fire; when set, it cannot run' })
   fault!: string | null;
 }
 

@@ -271,7 +271,7 @@ function taking<T extends object>(
     else
       answer(
         422,
-        'Some of it is not usable',
+        'Some fields are not valid',
         faults.flatMap(({ constraints }) => Object.values(constraints ?? {})).join('; '),
       );
   };

@@ -27,7 +27,9 @@ export function ChecksPanel() {
           </span>
         )}
         {live && found !== undefined && found.length > 0 && (
-          <span className="ml-auto text-soft">{found.length} to look at, but you are live</span>
+          <span className="ml-auto text-soft">
+            {found.length === 1 ? '1 thing' : `${String(found.length)} things`} to check
+          </span>
         )}
       </header>
       {found !== undefined && found.length > 0 && !live && (

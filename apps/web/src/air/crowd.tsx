@@ -38,7 +38,7 @@ export function CrowdChoice() {
     label,
   }));
   if (kind === 'other')
-    options.push({ value: 'other', label: `${String(size)} people, ${String(rate)} lines a min` });
+    options.push({ value: 'other', label: `${String(size)} people, ${String(rate)} messages a min` });
   return (
     <span className="row">
       <span className="text-soft">room</span>

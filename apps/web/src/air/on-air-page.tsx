@@ -59,7 +59,7 @@ export function OnAirPage() {
       <div className="foot">
         <Done />
         <span className="s2 row ml-auto text-soft">
-          <kbd>c</kbd> call next <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or do <kbd>?</kbd> all keys
+          <kbd>c</kbd> call next <kbd>/</kbd> say <kbd>Ctrl K</kbd> search or run <kbd>?</kbd> all keys
         </span>
       </div>
     </div>
@@ -77,8 +77,8 @@ function LineRate() {
   const rate = Math.round(recent.length / MINUTES);
   return (
     <span className="text-soft">
-      <span className="m">{rate}</span> lines a minute
-      {own > 0 && <>, the bot says 1 in {Math.round(recent.length / own)}</>}
+      <span className="m">{rate}</span> messages a minute
+      {own > 0 && <>, 1 in {Math.round(recent.length / own)} from the bot</>}
     </span>
   );
 }

@@ -3792,7 +3792,7 @@ export interface components {
             usesLastWeek: number;
             /** Format: date-time */
             lastUse: string | null;
-            /** @description why a saved command cannot run; it is then cannot run */
+            /** @description why a saved command cannot run; when set, it cannot run */
             fault: string | null;
         };
         CommandStep: {
@@ -4613,7 +4613,7 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             lastRun: string | null;
-            /** @description why it cannot run; it is then cannot run */
+            /** @description why it cannot run; when set, it cannot run */
             fault: string | null;
         };
         NamedViewerDto: {
@@ -6158,7 +6158,7 @@ export interface components {
             version: number;
             /** Format: date-time */
             changedAt: string;
-            /** @description why it cannot fire; it is then cannot run */
+            /** @description why it cannot fire; when set, it cannot run */
             fault: string | null;
         };
         TimerSaidDto: {

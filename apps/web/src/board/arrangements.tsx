@@ -10,7 +10,7 @@ export function Arrangements() {
       label="Arrangement"
       value={board.current}
       options={[
-        { value: '', label: 'As it comes' },
+        { value: '', label: 'Default' },
         ...board.arrangements.map(({ name }) => ({ value: name, label: name })),
       ]}
       onChange={(current) => {

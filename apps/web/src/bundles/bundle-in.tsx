@@ -191,7 +191,7 @@ export function BundleIn({ onDone }: { readonly onDone: () => void }) {
               Import {items.filter((item) => decisionOf(item).action !== 'leave').length} of {items.length}
             </button>
             <button type="button" className="btn bare" onClick={onDone}>
-              Leave it
+              Cancel
             </button>
           </p>
         </div>

@@ -82,7 +82,7 @@ describe('the dock’s line', () => {
     await page.findByText(/Your message is sent once it is back/u);
     // Nobody else can be spoken as where no stand-in plays the platform.
     expect(page.queryByRole('button', { name: /^Say as/u })).toBeNull();
-    expect(page.queryByRole('button', { name: 'Raise an event' })).toBeNull();
+    expect(page.queryByRole('button', { name: 'Simulate an event' })).toBeNull();
   });
 
   test('in a simulated room speaks as anybody, in any role, and remembers as whom', async () => {

@@ -22,7 +22,7 @@ export interface RaiseEventProps {
 /** A small table that has something happen on the channel. */
 export function RaiseEvent(props: RaiseEventProps) {
   return (
-    <Opens shown="Raise an event" label="Raise an event">
+    <Opens shown="Simulate an event" label="Simulate an event">
       <EventTable {...props} />
     </Opens>
   );

@@ -53,7 +53,7 @@ export function columnsOf(
       words: ({ gates }) => whoInWords(gates),
       by: ({ gates }) => whoInWords(gates),
       title: ({ gates }) => whoInWords(gates),
-      width: 132,
+      width: 122,
     },
     {
       id: 'cooldown',
@@ -64,7 +64,7 @@ export function columnsOf(
       title: ({ gates }) => oftenInWords(gates),
       className: 'text-soft',
       wide: true,
-      width: 112,
+      width: 136,
     },
     {
       id: 'week',

@@ -20,7 +20,7 @@ export function NothingFound({
 
 /** The state of a command that wants attention. */
 export function Flag({ command, drafted }: { readonly command: Command; readonly drafted: boolean }) {
-  if (command.fault !== null) return <span className="flag text-crimson">faulty</span>;
+  if (command.fault !== null) return <span className="flag text-crimson">cannot run</span>;
   if (drafted) return <span className="flag text-ochre">draft</span>;
   return command.enabled ? null : <span className="flag text-soft">off</span>;
 }

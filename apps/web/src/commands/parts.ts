@@ -110,15 +110,15 @@ export function oftenInWords({ cooldown, viewerCooldown }: Gates): string {
   if (cooldown !== 0) words.push(`every ${inWords(cooldown)}`);
   if (viewerCooldown !== 0)
     words.push(`each viewer ${words.length === 0 ? 'every ' : ''}${inWords(viewerCooldown)}`);
-  return words.length === 0 ? 'as often as they like' : words.join(', ');
+  return words.length === 0 ? 'no cooldown' : words.join(', ');
 }
 
 /** How often in the few letters a table has room for. */
 export function oftenInShort({ cooldown, viewerCooldown }: Gates): string {
   const words: string[] = [];
   if (cooldown !== 0) words.push(inWords(cooldown));
-  if (viewerCooldown !== 0) words.push(`each ${inWords(viewerCooldown)}`);
-  return words.join(', ');
+  if (viewerCooldown !== 0) words.push(`${inWords(viewerCooldown)} per viewer`);
+  return words.join('; ');
 }
 
 function inWords(seconds: number): string {

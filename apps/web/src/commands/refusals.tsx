@@ -37,7 +37,7 @@ export function Refusals({ gates, hasInputs, draft, scope, faultOf, onChange }: 
     <Opens shown={words} label={`If refused: ${words}`} draft={draft} wrong={wrong}>
       <table className="t !w-[min(460px,80vw)]">
         <caption className="pb-1 text-left text-xs whitespace-normal text-soft">
-          What is said when it is refused; empty says nothing. Each viewer hears it at most once in{' '}
+          What is said when it is refused; leave empty to say nothing. Each viewer hears it at most once in{' '}
           {REFUSAL_PAUSE_MS / 1000} s. <span className="m">{'{{ refused.wait }}'}</span> is the time left.
         </caption>
         <tbody>

@@ -100,7 +100,7 @@ function HowOften({ set }: { readonly set: Set }) {
           </tr>
         </tbody>
       </table>
-      <p className="s2 max-w-64 text-soft">What is left empty stays as it is. 0 is no wait.</p>
+      <p className="s2 max-w-64 text-soft">Empty fields stay unchanged. 0 is no wait.</p>
       <button
         type="button"
         className="btn justify-self-start"

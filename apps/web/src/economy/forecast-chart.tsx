@@ -31,7 +31,7 @@ export function ForecastChart({ economy, settings }: ForecastChartProps) {
   const forecast = useForecast(
     past.length === 0 ? undefined : { settings, circulating, past, mix: MIX, streams: STREAMS, runs: RUNS },
   );
-  if (past.length === 0) return <p className="text-soft">It takes one stream to go by.</p>;
+  if (past.length === 0) return <p className="text-soft">Needs one finished stream.</p>;
   if (forecast === undefined) return <Bones lines={4} />;
   const last = forecast.middle.at(-1) ?? circulating;
   const [low, high] = [forecast.low.at(-1) ?? last, forecast.high.at(-1) ?? last];

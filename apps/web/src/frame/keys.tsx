@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 
 const KEYS: readonly (readonly [keys: readonly string[], means: string])[] = [
-  [['Ctrl K'], 'search or do'],
+  [['Ctrl K'], 'search or run'],
   [['g', 'p'], 'Prepare'],
   [['g', 'a'], 'On air'],
   [['g', 'r'], 'Review'],

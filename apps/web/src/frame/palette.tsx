@@ -34,7 +34,7 @@ function likely(value: string, search: string, keywords: string[] = []): number 
   return isWhole || score >= CLOSE ? score : 0;
 }
 
-/** Search or do: everything reachable in words. */
+/** Search or run: everything reachable in words. */
 export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: PaletteProps) {
   const navigate = useNavigate();
   const theme = useTheme();
@@ -68,7 +68,7 @@ export function Palette({ open, onOpen, onDock, onSay, onRehearse, onKeys }: Pal
     <Command.Dialog
       open={open}
       onOpenChange={onOpen}
-      label="Search or do"
+      label="Search or run"
       filter={likely}
       overlayClassName="veil"
       contentClassName="float fixed top-[12vh] left-1/2 w-[min(520px,94vw)] -translate-x-1/2 p-2"

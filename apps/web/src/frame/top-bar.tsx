@@ -46,9 +46,9 @@ export function TopBar({ onSearch, onIndex, onDock }: TopBarProps) {
       </nav>
       <div className="row justify-end !gap-2.5">
         <button type="button" className="do-field max-desk:hidden" onClick={onSearch}>
-          <Search className="i s" aria-hidden="true" /> Search or do <kbd className="ml-auto">Ctrl K</kbd>
+          <Search className="i s" aria-hidden="true" /> Search or run <kbd className="ml-auto">Ctrl K</kbd>
         </button>
-        {onDock !== undefined && <IconButton icon={Search} label="Search or do" onClick={onSearch} />}
+        {onDock !== undefined && <IconButton icon={Search} label="Search or run" onClick={onSearch} />}
         <AreaParts at="topBar" />
         <ConnectionState />
         <IconButton

@@ -36,7 +36,7 @@ export function columnsOf({ short, onToggle }: About): readonly Column<Game>[] {
       label: 'Kind',
       words: ({ kind }) => GAME_KINDS[kind].name,
       by: ({ kind }) => GAME_KINDS[kind].name,
-      width: 96,
+      width: 84,
     },
     {
       id: 'stake',
@@ -49,7 +49,7 @@ export function columnsOf({ short, onToggle }: About): readonly Column<Game>[] {
         ) : (
           <span className="m">{least === most ? short(most) : `${short(least)}–${short(most)}`}</span>
         ),
-      width: 104,
+      width: 96,
     },
     {
       id: 'typed',
@@ -59,20 +59,20 @@ export function columnsOf({ short, onToggle }: About): readonly Column<Game>[] {
       cell: ({ command }) => command ?? <span className="text-ochre">nothing yet</span>,
       className: 'm',
       wide: true,
-      width: 92,
+      width: 82,
     },
     {
       id: 'set',
-      label: 'Set to give',
+      label: 'Expected return',
       title: () => 'of one unit staked, by its odds',
       words: setTo,
       by: setTo,
       className: 'm',
-      width: 96,
+      width: 112,
     },
     {
       id: 'gave',
-      label: 'Gave',
+      label: 'Actual return',
       title: ({ staked }) => `of ${staked.toLocaleString('en')} staked so far`,
       words: (game) => gaveBack(game)?.toFixed(2) ?? '',
       by: gaveBack,
@@ -83,7 +83,7 @@ export function columnsOf({ short, onToggle }: About): readonly Column<Game>[] {
         </Link>
       ),
       className: 'm',
-      width: 56,
+      width: 96,
     },
     {
       id: 'plays',
@@ -92,7 +92,7 @@ export function columnsOf({ short, onToggle }: About): readonly Column<Game>[] {
       by: ({ plays }) => plays,
       fromHighest: true,
       className: 'm',
-      width: 64,
+      width: 56,
     },
     {
       id: 'on',

@@ -120,7 +120,7 @@ test('as played: what fits, what does not, what gave back too much; played again
   const version = (more: object) => ({
     ...{ version: 2, from: AT, to: AT, plays: 100, staked: 1_000, paid: 940, returns: 0.94, expected: 0.97 },
     ...{ outcomes: [{ outcome: 'won', observed: 47, expected: 48 }], p: 0.4, test: 'chi-square' },
-    words: 'This is what chance looks like.',
+    words: 'This is what luck looks like.',
     ...more,
   });
   drawPage(
@@ -172,7 +172,7 @@ test('as played: what fits, what does not, what gave back too much; played again
     '/review/games/g1',
   );
   const now = within(await screen.findByRole('article', { name: 'As it is set now' }));
-  now.getByText('This is what chance looks like.');
+  now.getByText('This is what luck looks like.');
   expect(now.queryByText(/give back more than is staked/u)).toBeNull();
   const before = within(screen.getByRole('article', { name: 'As it was set, version 1' }));
   before.getByText('Less than 1 in 1,000');

@@ -243,7 +243,7 @@ test('settings and outcomes in words, for versions and tables', () => {
   expect(outcomeInWords('wheel', settings, 'segment 3')).toBe('A pouch');
   expect(outcomeInWords('wheel', undefined, 'segment 3')).toBe('segment 3');
   expect(outcomeInWords('reels', GAME_KINDS.reels.settings, 'row 2')).toBe('3 × alike');
-  expect(outcomeInWords('reels', undefined, 'hits 0')).toBe('none hit');
+  expect(outcomeInWords('reels', undefined, 'hits 0')).toBe('no hits');
   expect(outcomeInWords('expedition', undefined, 'lost')).toBe('came up with nothing');
   expect(outcomeInWords('oracle', undefined, 'of a later Gully')).toBe('of a later Gully');
 });

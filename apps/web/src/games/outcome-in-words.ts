@@ -19,7 +19,7 @@ export function outcomeInWords(kind: GameKindName, settings: Settings | undefine
   const [word = '', number = ''] = outcome.split(' ');
   switch (word) {
     case 'hits':
-      return number === '0' ? 'none hit' : `${number} hit`;
+      return number === '0' ? 'no hits' : number === '1' ? '1 hit' : `${number} hits`;
     case 'segment':
       return labelOf(settings, 'segments', number, 'label') ?? `segment ${number}`;
     case 'row': {

@@ -86,7 +86,7 @@ export function ByHandDialog({ viewers: first, onClose }: ByHandDialogProps) {
     onError: tellProblem,
   });
   return (
-    <DialogBox title={`Give or take ${many}`} onClose={onClose}>
+    <DialogBox title={`Adjust ${many} balances`} onClose={onClose}>
       <form
         className="grid gap-3"
         onSubmit={(event) => {

@@ -158,7 +158,7 @@ test('giving by hand shows what it comes to, and is asked for once under one key
       'POST /api/ledger/9/reversal': () => ({ postings: 1, viewers: 1, total: 40, short: [], made: [10] }),
     },
   );
-  await screen.findByText('Give or take flint');
+  await screen.findByText('Adjust flint balances');
   for (const wrong of ['0', '-3', '1.5']) {
     fireEvent.change(screen.getByLabelText('Amount'), { target: { value: wrong } });
     expect(screen.getByRole('status').textContent).toBe('Give a whole amount.');

@@ -89,7 +89,7 @@ export function LedgerPage() {
               setByHand(true);
             }}
           >
-            <HandCoins className="i s" aria-hidden="true" /> Give or take
+            <HandCoins className="i s" aria-hidden="true" /> Adjust balances
           </button>
           <button
             type="button"

@@ -19,7 +19,7 @@ export function PageBalance({ viewerId }: { readonly viewerId: string }) {
 }
 
 function Balance({ viewerId, whole = false }: { readonly viewerId: string; readonly whole?: boolean }) {
-  const { enabled, many } = useCurrency();
+  const { enabled } = useCurrency();
   const { full, short } = useAmounts();
   const [byHand, setByHand] = useState(false);
   const { data, error } = useQuery({ ...balanceQuery(viewerId), enabled });
@@ -67,7 +67,7 @@ function Balance({ viewerId, whole = false }: { readonly viewerId: string; reado
             setByHand(true);
           }}
         >
-          <HandCoins className="i s" aria-hidden="true" /> Give or take {many}
+          <HandCoins className="i s" aria-hidden="true" /> Adjust balance
         </button>
         {whole && (
           <Link className="btn s" to={`/review/ledger?viewer=${viewerId}`}>

@@ -15,8 +15,8 @@ export function MediaPage() {
       none={
         <>
           <p className="mb-3 max-w-[60ch] text-soft">
-            Pictures, videos and sounds that steps and overlays show and play. Pictures are drawn anew as they
-            come in, so nothing but a picture is kept of them.
+            Pictures, videos and sounds that steps and overlays show and play. Pictures are re-encoded on
+            upload, so nothing but the picture itself is kept.
           </p>
           <DropZone />
         </>

@@ -176,7 +176,7 @@ function WebhookForm({
         </button>
         {webhook !== undefined && (
           <button type="button" className="btn bare" onClick={onDone}>
-            Leave it
+            Cancel
           </button>
         )}
       </div>

@@ -115,7 +115,7 @@ export function OverlayEditor({ id, saved, others }: OverlayEditorProps) {
               history.put({ ...body, height }, 'height');
             }}
           />{' '}
-          pixels, looked at here over{' '}
+          pixels, previewed over{' '}
           <ReferenceChoice
             to="media"
             of={['picture']}

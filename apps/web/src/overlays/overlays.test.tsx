@@ -197,5 +197,5 @@ test('the panel says what is shown and waits, that nobody sees or hears it, and 
     ],
   });
   expect(await screen.findByText('2 pages')).toBeTruthy();
-  expect(screen.getByRole('button', { name: 'Go on' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Resume' })).toBeTruthy();
 });

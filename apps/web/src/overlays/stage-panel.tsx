@@ -68,7 +68,7 @@ function OneStage({ stage }: { readonly stage: StageState }) {
       <Proscenium showing={showing} waiting={waiting} held={held} />
       <p className="row mt-1 flex-wrap">
         {button('skip', 'Skip', SkipForward, showing === null)}
-        {held ? button('go-on', 'Go on', Play, false) : button('hold', 'Hold', Hand, false)}
+        {held ? button('go-on', 'Resume', Play, false) : button('hold', 'Hold', Hand, false)}
         {button('replay', 'Replay last', Repeat, last === null)}
         {button('clear', 'Clear', Trash2, showing === null && waiting.length === 0)}
       </p>

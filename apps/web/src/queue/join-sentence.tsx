@@ -11,7 +11,7 @@ import { ORDER_WORDS } from './kinds.js';
 const AGAIN = [
   { value: 'once', label: 'not again in this stream' },
   { value: 'now', label: 'again at once' },
-  { value: 'after', label: 'again once others had' },
+  { value: 'after', label: 'again after' },
 ] as const;
 const HEAD_START_WORDS = { subscriber: 'subscribers', vip: 'VIPs', moderator: 'moderators' } as const;
 
@@ -102,7 +102,7 @@ export function JoinSentence({ editing }: { readonly editing: Editing<QueueBody,
       . <Categories editing={editing} />. <Closing editing={editing} />
       <div className="row mt-1 flex-wrap !gap-4 leading-normal">
         <Tick
-          label="The default, where no queue is for the category"
+          label="The default, for categories without their own queue"
           checked={body.byDefault}
           onChange={(byDefault) => {
             change({ byDefault });

@@ -18,7 +18,7 @@ interface QueueEditorProps {
 
 const NO_STEPS = routineOf([]);
 
-/** One queue: who may join and in which order, what becomes of a call, and what is said. */
+/** One queue: who may join and in which order, what happens after a missed call, and what is said. */
 export function QueueEditor({ id, saved, others, notice }: QueueEditorProps) {
   const check = useCallback((body: QueueBody) => queueFaults(body, others, { textFault }), [others]);
   const editing = useEditing({ kind: QUEUE_KIND, id, saved, nameOf: ({ name }) => name, check });

@@ -97,7 +97,7 @@ function OneQueue({ queue, ahead }: { readonly queue: QueueStanding; readonly ah
           <button
             type="button"
             className="btn s bare"
-            title="Send everyone home; what they paid is given back"
+            title="Remove everyone and refund them"
             onClick={() => {
               acts.act({ queue: id, does: 'empty', title: `${name} is closed and empty` });
             }}
@@ -144,7 +144,7 @@ function OneQueue({ queue, ahead }: { readonly queue: QueueStanding; readonly ah
             acts.act({ queue: id, does: 'random', title: `Called someone in ${name}` });
           }}
         >
-          Call any
+          Call one at random
         </button>
         <AddViewer queue={queue} acts={acts} />
       </footer>

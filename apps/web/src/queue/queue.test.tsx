@@ -126,7 +126,7 @@ test('the review tells fairness and waits in words, and the file has what is sho
   );
   fireEvent.click(screen.getByText('siltlark'));
   await screen.findByText(/Without a turn: fernhatch/u);
-  expect(screen.getByText(/7 of 9 waits came as told/u).textContent).toContain(
+  expect(screen.getByText(/7 of 9 waits matched the estimate/u).textContent).toContain(
     '0 sooner and 2 later, by 6 min',
   );
   expect(screen.getByRole('link', { name: /CSV/u }).getAttribute('href')).toBe(

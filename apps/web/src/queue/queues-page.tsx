@@ -18,7 +18,7 @@ export function QueuesPage() {
         <>
           <p className="mb-2 max-w-[60ch] text-soft">
             Viewers who want to play wait here for their turn. A queue says who may join, who is called first
-            and what becomes of a call; chat uses it by commands, and On air shows who is next.
+            and what happens after a missed call; chat uses it by commands, and On air shows who is next.
           </p>
           <CommandsMissing />
         </>

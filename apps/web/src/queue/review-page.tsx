@@ -121,7 +121,7 @@ function Sums({ wanted }: { readonly wanted: WantedHistory }) {
       {!isOfOne && <Fairness summary={data} />}
       {data.told > 0 && (
         <p>
-          {data.right} of {data.told} {data.told === 1 ? 'wait' : 'waits'} came as told
+          {data.right} of {data.told} {data.told === 1 ? 'wait' : 'waits'} matched the estimate
           {data.told > data.right && (
             <span className="text-soft">
               ; {data.sooner} sooner and {data.later} later, by {data.missedBy.toFixed(0)} min on average
@@ -164,7 +164,7 @@ function Rows({ rows }: { readonly rows: readonly PastQueued[] }) {
     <table className="t w-full">
       <thead>
         <tr>
-          {['Viewer', 'Queue', 'Joined', 'Told', 'Waited', 'Turn', 'Came to'].map((title) => (
+          {['Viewer', 'Queue', 'Joined', 'Estimate', 'Actual', 'Turn', 'Outcome'].map((title) => (
             <th key={title} scope="col">
               {title}
             </th>

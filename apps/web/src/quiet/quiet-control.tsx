@@ -89,7 +89,7 @@ export function QuietControl() {
                   set.mutate({ level: 'off', minutes: null });
                 }}
               >
-                Lift it
+                Turn off
               </button>
             </p>
           )}

@@ -79,7 +79,7 @@ function EditedRanks({ now }: { readonly now: RanksNow }) {
                   <th scope="col">For</th>
                   <th scope="col">Reaching it starts</th>
                   <th scope="col" className="text-right">
-                    Hold it
+                    Viewers
                   </th>
                   <th scope="col">To the next</th>
                   <th scope="col">

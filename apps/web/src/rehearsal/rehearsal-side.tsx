@@ -236,8 +236,8 @@ function Played({ take, before, newest }: PlayedProps) {
         <Brief outcome={result.why.outcome} brief={result.why.brief} /> <u>why</u>
       </button>
       {shown && result.effects.length > 0 && (
-        <section className="fx" aria-label="Effects, listed but not carried out">
-          <h2>Effects, listed but not carried out</h2>
+        <section className="fx" aria-label="What would happen">
+          <h2>What would happen</h2>
           <ul>
             {result.effects.map((effect) => (
               <li key={effect}>

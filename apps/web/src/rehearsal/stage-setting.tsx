@@ -26,7 +26,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
   const drafted = useInForce().flatMap(({ name }) => name ?? []);
   const { data: stream } = useQuery(streamQuery);
   const different = ahead > 0 || Object.values(given).some((value) => value !== undefined);
-  const liveShown = given.live === undefined ? 'as it is' : given.live ? 'live' : 'offline';
+  const liveShown = given.live === undefined ? 'as now' : given.live ? 'live' : 'offline';
   const asIf =
     given.category === undefined
       ? `${liveShown}${given.live === undefined && stream !== undefined ? `, ${stream.live ? 'live' : 'offline'}` : ''}`
@@ -49,7 +49,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
             </span>
           )}
         </dd>
-        <dt>as if</dt>
+        <dt>stream</dt>
         <dd className="row">
           <Opens
             label={`As if: ${asIf}`}
@@ -61,7 +61,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
                 label="As if live or offline"
                 value={given.live === undefined ? 'real' : given.live ? 'live' : 'offline'}
                 options={[
-                  { value: 'real', label: 'as it is' },
+                  { value: 'real', label: 'as now' },
                   { value: 'live', label: 'live' },
                   { value: 'offline', label: 'offline' },
                 ]}
@@ -97,7 +97,7 @@ export function StageSetting({ onReset }: { readonly onReset: () => void }) {
         <dt>clock</dt>
         <dd className="row">
           <span className={ahead === 0 ? 'text-soft' : 'state text-pool'}>
-            {ahead === 0 ? 'now' : `${durationInWords(ahead * 1000)} on`}
+            {ahead === 0 ? 'now' : `${durationInWords(ahead * 1000)} ahead`}
           </span>
           {MOVES.map(({ label, seconds }) => (
             <button

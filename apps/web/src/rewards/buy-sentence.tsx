@@ -34,7 +34,7 @@ export function BuySentence({ editing }: { readonly editing: RewardEditing }) {
             cost={body.cost}
             draft={differ(body.cost, base.cost)}
             fault={costFault}
-            means="It is taken when someone buys it, and given back when it does not work out or you return it."
+            means="It is taken when someone buys it, and refunded if it fails or you return it."
             onChange={(cost) => {
               change({ cost });
             }}

@@ -84,8 +84,7 @@ function Bars({ counts }: { readonly counts: readonly number[] }) {
 function Expected({ help }: { readonly help: RewardHelp }) {
   const { full } = useAmounts();
   const { by, perStream, week, weekPays, circulating } = help;
-  if (by === 'nothing')
-    return <p className="expected">Nothing was sold yet, so nobody can tell how often this would be.</p>;
+  if (by === 'nothing') return <p className="expected">No sales yet, so no estimate.</p>;
   const judged = `judged by ${by === 'own' ? 'how it sold' : 'how other rewards sold'}`;
   if (week.sold === 0)
     return (

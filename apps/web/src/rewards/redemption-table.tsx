@@ -35,7 +35,7 @@ export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: Redempt
               }}
             />
           </th>
-          {['Bought', 'Viewer', 'Reward', 'What', 'Stands'].map((title) => (
+          {['Bought', 'Viewer', 'Reward', 'What', 'Status'].map((title) => (
             <th key={title} scope="col" className={WIDE.has(title) ? 'max-desk:hidden' : undefined}>
               {title}
             </th>

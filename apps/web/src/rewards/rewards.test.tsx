@@ -100,7 +100,7 @@ test('next to the price stands what it means, and what is only expected says by 
     { ...shared, 'GET /api/rewards': () => [saved('r2', 'Rope')], 'POST /api/rewards/help': () => told },
     '/prepare/rewards/r2',
   );
-  await screen.findByText(/nobody can tell how often/u);
+  await screen.findByText(/No sales yet, so no estimate/u);
 });
 
 test('what is wrong is told where it stands, and only what a kind needs is asked', async () => {

@@ -6,10 +6,10 @@ const OPTIONS = [
   { value: 'passed-over', label: 'start nothing' },
 ] as const;
 
-/** What becomes of events that are told of ten minutes or more after they happened. */
+/** What is done with events that are reported ten minutes or more after they happened. */
 export function LateEvents() {
   return (
-    <span className="row s2 text-soft" title="Events that are told of 10 minutes or more after they happened">
+    <span className="row s2 text-soft" title="Events reported at least 10 minutes late">
       late events
       <SettingChoice
         name="late-events"

@@ -129,7 +129,7 @@ export function AddStep({ place, label }: { readonly place: StepPlace; readonly 
           }}
         >
           <ClipboardPaste className="i s" aria-hidden="true" />
-          {copiedCount === 1 ? 'Put in the copied step' : `Put in ${String(copiedCount)} copied steps`}
+          {copiedCount === 1 ? 'Paste step' : `Paste ${String(copiedCount)} steps`}
         </button>
       )}
     </div>

@@ -59,8 +59,7 @@ export function ReferenceChoice(props: ReferenceChoiceProps) {
         {...props}
         picker={referable.picker}
         shown={
-          options.find((option) => option.value === value)?.label ??
-          (value === '' ? undefined : 'one that is gone')
+          options.find((option) => option.value === value)?.label ?? (value === '' ? undefined : 'deleted')
         }
         empty={`choose ${wordsFor(to, of)}`}
       />
@@ -71,7 +70,7 @@ export function ReferenceChoice(props: ReferenceChoiceProps) {
       value={value}
       draft={draft}
       empty={`choose ${wordsFor(to, of)}`}
-      options={known || value === '' ? options : [{ value, label: 'one that is gone' }, ...options]}
+      options={known || value === '' ? options : [{ value, label: 'deleted' }, ...options]}
       onChange={onChange}
     />
   );

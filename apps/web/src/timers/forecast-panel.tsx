@@ -110,7 +110,7 @@ function Figures({ forecast }: { readonly forecast: Forecast }) {
 
 function RateSlider({ rate, chosen }: { readonly rate: ChatRate; readonly chosen: number | undefined }) {
   const value = chosen ?? rate.usual;
-  const words = value === 0 ? 'a silent room' : `${String(value)} lines a minute`;
+  const words = value === 0 ? 'a silent room' : `${String(value)} messages a minute`;
   const measured =
     rate.streams === 0
       ? 'assumed, until a stream was measured'

@@ -61,7 +61,7 @@ function HowOften({ set }: { readonly set: Set }) {
           </tr>
         </tbody>
       </table>
-      <p className="s2 max-w-64 text-soft">What is left empty stays as it is.</p>
+      <p className="s2 max-w-64 text-soft">Empty fields stay unchanged.</p>
       <button
         type="button"
         className="btn justify-self-start"

@@ -78,7 +78,7 @@ export function TimerSentence({ editing }: { readonly editing: Editing<TimerBody
           <>
             That is <b>{pace}</b>{' '}
             <span className="text-soft">
-              ({rate.streams === 0 ? 'assuming' : 'measured:'} {rate.usual} lines a minute
+              ({rate.streams === 0 ? 'assuming' : 'measured:'} {rate.usual} messages a minute
               {rate.streams === 0 ? '' : `, ${String(rate.quiet)} when quiet`}), breathing room aside.
             </span>
           </>

@@ -25,7 +25,7 @@ export function queueCommands(command: Make): readonly CommandBody[] {
       [HANDLE],
       [
         step('join', { handle: '{{ input.handle }}' }),
-        told('{{ viewer.name }} is in at place {{ queue.place }}: {{ queue.wait }}.'),
+        told('{{ viewer.name }} is number {{ queue.place }} in line: {{ queue.wait }}.'),
       ],
     ),
     command('leave', VIEWERS, [], [step('leave'), told('{{ viewer.name }} has left {{ queue.name }}.')]),
@@ -86,7 +86,7 @@ export function queueCommands(command: Make): readonly CommandBody[] {
       'queue add',
       MODERATORS,
       [WHO],
-      [step('add', { whom: 'target' }), told('{{ target.name }} is in at place {{ queue.place }}.')],
+      [step('add', { whom: 'target' }), told('{{ target.name }} is number {{ queue.place }} in line.')],
     ),
     command(
       'queue drop',
@@ -131,7 +131,7 @@ function handled(command: Make): CommandBody {
     [
       ...onlyTyped(handle('set')),
       told(
-        '{% if viewer.handle == "" %}{{ viewer.name }}, no {{ queue.handle_name | default: "handle" }} is known of you.{% elsif remembered.handle_before and remembered.handle_before != "" and remembered.handle_before != viewer.handle %}{{ viewer.name }}: {{ remembered.handle_before }} is now {{ viewer.handle }}.{% else %}{{ viewer.name }}: {{ viewer.handle }}.{% endif %}',
+        '{% if viewer.handle == "" %}{{ viewer.name }}, no {{ queue.handle_name | default: "handle" }} is saved for you.{% elsif remembered.handle_before and remembered.handle_before != "" and remembered.handle_before != viewer.handle %}{{ viewer.name }}: {{ remembered.handle_before }} is now {{ viewer.handle }}.{% else %}{{ viewer.name }}: {{ viewer.handle }}.{% endif %}',
       ),
     ],
   );

@@ -1,4 +1,5 @@
 import type { PersonOf, ValueEntry, ValuesOf } from '../area/index.js';
+import { orOf } from '../text/index.js';
 import { LIVE_AREAS } from './live-areas.js';
 import { EVENT_KINDS } from './events.js';
 import type { About, Occasion, World } from './types.js';
@@ -43,7 +44,7 @@ const any: readonly ValueEntry[] = [
   ...people('viewer', 'Who typed it'),
   ...people('target', 'The viewer named after the command, or else the one who typed it'),
   ...LIVE_AREAS.flatMap((area) => area.values ?? []).map((entry) =>
-    entry.path === 'event.kind' ? { ...entry, means: anyOf(EVENT_KINDS) } : entry,
+    entry.path === 'event.kind' ? { ...entry, means: orOf(EVENT_KINDS) } : entry,
   ),
 ];
 
@@ -56,7 +57,3 @@ export const VALUES: readonly ValueEntry[] = [
   ...headings.filter((about) => !LAST.includes(about)),
   ...LAST,
 ].flatMap((heading) => any.filter(({ about }) => about === heading));
-
-function anyOf(names: readonly string[]): string {
-  return `${names.slice(0, -1).join(', ')} or ${names.at(-1) ?? ''}`;
-}

@@ -32,7 +32,7 @@ describe('inputs', () => {
   ])('%s', (text, said) => {
     expect(saidIn(typed(text).effects)[0] ?? '').toBe(
       said ??
-        'pebblewren, nobody called QUILLRUSH was ever here. Type it as !give <who> <amount: 1 to 5,000, all, half or n%> [note]',
+        'pebblewren, no viewer called QUILLRUSH has ever been here. Type it as !give <who> <amount: 1 to 5,000, all, half or n%> [note]',
     );
   });
 
@@ -44,14 +44,14 @@ describe('inputs', () => {
     const how = [input('how', 'word')];
     expect(brief(false, how, '!flip up and over')).toBe('ran !flip');
     expect(brief(true, how, '!flip up')).toBe('ran !flip');
-    expect(brief(true, how, '!flip up and over')).toBe('“and over” is too much');
+    expect(brief(true, how, '!flip up and over')).toBe('unexpected “and over”');
     expect(brief(false, [], '!flip over')).toBe('ran !flip');
-    expect(brief(true, [], '!flip over')).toBe('“over” is too much');
+    expect(brief(true, [], '!flip over')).toBe('unexpected “over”');
   });
 
   test.each([
     ['!give', '<who> is missing'],
-    ['!give @nobody_here 5', 'nobody called nobody_here was ever here'],
+    ['!give @nobody_here 5', 'no viewer called nobody_here has ever been here'],
     ['!give @oxbowkid', '<amount> is missing'],
     ['!give @oxbowkid 1e9', '“1e9” is not an amount; type one such as 40, 1k, 25%, half or all'],
     ['!give @oxbowkid -5', '“-5” is not an amount; type one such as 40, 1k, 25%, half or all'],
@@ -86,7 +86,7 @@ describe('inputs', () => {
     expect(say(input('n', 'number'), '!c Infinity')).toBe('no: Infinity is not a number');
     expect(say(input('side', 'choice', { choices: ['Left', 'Right'] }), '!c RIGHT')).toBe('Right');
     expect(say(input('side', 'choice', { choices: ['Left', 'Right'] }), '!c up')).toBe(
-      'no: up is none of Left, Right',
+      'no: choose Left or Right instead of up',
     );
     expect(say(input('id', 'word', { pattern: '[A-Z]{2}-[0-9]{4}' }), '!c KV-2047')).toBe('KV-2047');
     expect(say(input('id', 'word', { pattern: '[A-Z]{2}-[0-9]{4}' }), '!c kv-2047x')).toBe(

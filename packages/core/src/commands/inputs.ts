@@ -1,5 +1,5 @@
 import { readAmount } from '../currency/index.js';
-import { characterCount, compilePattern, shortened } from '../text/index.js';
+import { characterCount, compilePattern, orOf, shortened } from '../text/index.js';
 import type { ViewerFacts } from '../viewers/index.js';
 import type { Input } from './input.js';
 
@@ -54,7 +54,7 @@ export function readInputs(
     target ??= result.viewer;
     rest = rest.slice(word.length).trimStart();
   }
-  if (refuseExtra && rest !== '') return { fault: `“${shortened(rest, 30)}” is too much`, input: '' };
+  if (refuseExtra && rest !== '') return { fault: `unexpected “${shortened(rest, 30)}”`, input: '' };
   return { read: { values, target } };
 }
 
@@ -66,7 +66,7 @@ function readOne(input: Input, word: string, world: InputWorld): One {
       const name = word.replace(/^@/u, '').replace(/[,:]$/u, '');
       if (name === '') return { fault: `${word} is no name` };
       const viewer = world.named(name);
-      if (viewer === undefined) return { fault: `nobody called ${name} was ever here` };
+      if (viewer === undefined) return { fault: `no viewer called ${name} has ever been here` };
       if (world.isShared(name)) return { fault: `two viewers are called ${viewer.name}` };
       return { value: viewer.name, viewer };
     }
@@ -80,7 +80,7 @@ function readOne(input: Input, word: string, world: InputWorld): One {
     case 'choice': {
       const chosen = input.choices.find((choice) => choice.toLowerCase() === word.toLowerCase());
       return chosen === undefined
-        ? { fault: `${word} is none of ${input.choices.join(', ')}` }
+        ? { fault: `choose ${orOf(input.choices)} instead of ${word}` }
         : { value: chosen };
     }
     case 'word':

@@ -20,7 +20,7 @@ export interface PreparedCommand {
   readonly refusals: ReadonlyMap<RefusingGate, ParsedText>;
   /** names of inputs declared and of the pattern's groups */
   readonly inputNames: readonly string[];
-  /** why a saved command cannot run; it is then cannot run */
+  /** why a saved command cannot run; when set, it cannot run */
   readonly fault: string | undefined;
   readonly draft: boolean;
 }

@@ -183,7 +183,7 @@ describe('giving to each other', () => {
 
   test.each<[string, ReturnType<typeof gift>, RegExp]>([
     ['switched off', gift(50, {}, { sharing: { ...sharing, enabled: false } }), /do not give flint/u],
-    ['to oneself', gift(50, { to: from }), /to themselves/u],
+    ['to oneself', gift(50, { to: from }), /give yourself/u],
     ['to a bot', gift(50, { to: viewer('rope_bot', { bot: true }) }), /takes no flint/u],
     ['too little', gift(4), /at least 5 flint/u],
     ['too much', gift(101), /at most 100 flint/u],

@@ -27,7 +27,7 @@ export function decideGift(
   const held = purse.of(viewerAccount(from.id));
   const theirs = purse.of(viewerAccount(to.id));
   if (!sharing.enabled) return { fault: `viewers do not give ${many} to each other here` };
-  if (from.id === to.id) return { fault: `nobody gives ${many} to themselves` };
+  if (from.id === to.id) return { fault: `you cannot give yourself ${many}` };
   if (to.bot || to.ignored) return { fault: `${to.name} takes no ${many}` };
   if (held === undefined || theirs === undefined) return { fault: 'the balance could not be looked up' };
   if (!Number.isSafeInteger(amount) || amount <= 0) return { fault: 'that is no amount to give' };

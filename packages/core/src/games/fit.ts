@@ -120,13 +120,13 @@ export function fitInWords({ p, plays, test }: Fit): string {
     return 'There is only one thing that can come of it, so nothing can be tested.';
   if (p === 0) return 'Something came up that these settings do not allow.';
   if (p < 0.001)
-    return 'Less than 1 in 1,000 that chance alone does this: what was played does not fit these settings.';
-  if (p < 0.01) return `About ${oneIn(p)} that chance alone does this: worth a look.`;
-  if (p < 0.05) return `About ${oneIn(p)} that chance alone does this, which happens now and then.`;
-  return 'This is what chance looks like.';
+    return 'Luck alone would do this less than 1 time in 1,000: what was played does not fit these settings.';
+  if (p < 0.01) return `Luck alone would do this about ${oneIn(p)}: worth a look.`;
+  if (p < 0.05) return `Luck alone would do this about ${oneIn(p)}, so it happens now and then.`;
+  return 'This is what luck looks like.';
 }
 
-const oneIn = (p: number): string => `1 in ${Math.round(1 / p).toLocaleString('en')}`;
+const oneIn = (p: number): string => `1 time in ${Math.round(1 / p).toLocaleString('en')}`;
 
 /**
  * The longest run of losses to expect in so many plays, each lost with the same chance: the median

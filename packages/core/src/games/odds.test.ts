@@ -243,7 +243,7 @@ describe('as played', () => {
     expect(fit.p).toBeLessThan(0.001);
     expect(fitInWords(fit)).toContain('does not fit');
     expect(fitInWords(fitOf(expectedOf(counts, levelsOf(unfair)), seeded(6)))).toContain(
-      'what chance looks like',
+      'what luck looks like',
     );
     const never = [{ variant: '', level: 0, outcome: 'sideways', count: 1 }];
     expect(fitInWords(fitOf(expectedOf(never, levelsOf(body)), seeded(1)))).toContain('do not allow');

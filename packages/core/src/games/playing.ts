@@ -257,7 +257,7 @@ function rivalOf(
   const name = typed.trim().replace(/^@/u, '');
   if (name === '') return { fault: 'name whom you challenge' };
   const found = games.named(name);
-  if (found === undefined) return { fault: `nobody called ${name} was ever here` };
+  if (found === undefined) return { fault: `no viewer called ${name} has ever been here` };
   if (found.bot) return { fault: `you cannot challenge ${found.name}, which is a bot` };
   return { viewer: found.id, name: found.name };
 }

@@ -106,7 +106,7 @@ describe('steps that move currency', () => {
     ['no amount', give(), 'quillrush', /no amount was given/u],
     ['a share of nobody’s', give({ amount: 'half' }), 'quillrush', /no balance to take half of/u],
     ['a part of one', give({ amount: '2.5' }), 'quillrush', /not an amount/u],
-    ['to oneself', give({ from: 'viewer' }), 'pebblewren 5', /to themselves/u],
+    ['to oneself', give({ from: 'viewer' }), 'pebblewren 5', /give yourself/u],
     ['more than one has', give({ from: 'viewer' }), 'quillrush 41', /has only 40 flint/u],
   ])('what cannot be is said, and moves nothing: %s', (_, step, typed, failure) => {
     const { said, posted } = pay([step], typed, purse(40, SHARING));

@@ -129,7 +129,7 @@ describe('typed in chat', () => {
 
   test('a duel: with no one, oneself, a bot, someone who does not answer, and one who does', () => {
     const table = new Table({ duel: game('duel') }, forcedChance('lose'));
-    expect(table.play('pebblewren', 'duel', 'nobody_here 20')).toMatch(/nobody called nobody_here/u);
+    expect(table.play('pebblewren', 'duel', 'nobody_here 20')).toMatch(/no viewer called nobody_here/u);
     expect(table.play('pebblewren', 'duel', 'pebblewren 20')).toMatch(/against themselves/u);
     expect(table.play('pebblewren', 'duel', 'gully 20')).toMatch(/is a bot/u);
     expect(table.play('pebblewren', 'duel', '')).toMatch(/name whom/u);

@@ -94,9 +94,9 @@ describe('steps of the queue', () => {
   test('join the one of the category, or the one that is chosen; texts after it are about that one', () => {
     const room = new Room(queues(opened('Ropes', { categories: ['Underledge'] }), opened('Duels')));
     const told = say('{{ queue.name }}: place {{ queue.place }} of {{ queue.waiting }}, {{ queue.wait }}');
-    expect(room.run([step('join'), told])).toEqual(['Ropes: place 1 of 1, nobody can tell yet how long']);
+    expect(room.run([step('join'), told])).toEqual(['Ropes: place 1 of 1, wait not known yet']);
     expect(room.run([step('join', { queue: 'Duels' }), told])).toEqual([
-      'Duels: place 1 of 1, nobody can tell yet how long',
+      'Duels: place 1 of 1, wait not known yet',
     ]);
     // Without a step it is the one of the category.
     expect(room.run([say('{{ queue.name }} {{ queue.list }}; next {{ queue.next }}')])).toEqual([

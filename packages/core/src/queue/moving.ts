@@ -69,7 +69,7 @@ export function decideMove(
   if (entry?.state !== 'waiting') return { fault: 'they are not waiting any more' };
   const others = without(queue, id);
   const index = before === undefined ? others.length : others.findIndex((each) => each.id === before);
-  if (index === -1) return { fault: 'whom they were to stand before is not waiting any more' };
+  if (index === -1) return { fault: 'the viewer they were to go ahead of has left' };
   const deciding = new Deciding(world, queue, asked);
   deciding.put('moved', { ...entry, byHand: true }, placeAt(others, index));
   return deciding.decided('');

@@ -32,7 +32,7 @@ const queueWith = (minutes: readonly number[]) => ({
 
 describe('waits', () => {
   test.each<[string, number[], number, number, string]>([
-    ['too few turns', [10, 10], 3, 1, 'nobody can tell yet how long'],
+    ['too few turns', [10, 10], 3, 1, 'wait not known yet'],
     ['a free seat', [10, 10, 10], 1, 1, 'about a minute'],
     ['turns all alike', [10, 10, 10], 3, 1, 'about 20 to 25 min'],
     ['turns that differ', [4, 10, 16], 5, 1, 'about 25 min to 55 min'.replace(' min to', ' to')],

@@ -51,7 +51,7 @@ function rounded(least: number, most: number): Range {
 
 /** A wait as it is told: `about 25 to 40 min`. */
 export function waitInWords(wait: Range | undefined): string {
-  if (wait === undefined) return 'nobody can tell yet how long';
+  if (wait === undefined) return 'wait not known yet';
   const { least, most } = wait;
   if (most <= 1) return 'about a minute';
   if (least === 0) return `up to ${durationInWords(most * MINUTE)}`;

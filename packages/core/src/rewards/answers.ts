@@ -1,4 +1,4 @@
-import { characterCount, shortened, stripControls } from '../text/index.js';
+import { characterCount, orOf, shortened, stripControls } from '../text/index.js';
 import type { Answer } from './redemption.js';
 import { REWARD_LIMITS, type Ask } from './terms.js';
 
@@ -55,7 +55,7 @@ function readAnswer(ask: Ask, typed: string): { readonly answer: Answer } | { re
   if (ask.type === 'account' && !ACCOUNT.test(text)) return { fault: `“${shortened(text)}” is no username` };
   if (ask.type === 'choice') {
     const chosen = ask.choices.find((choice) => choice.toLowerCase() === text.toLowerCase());
-    if (chosen === undefined) return { fault: `“${shortened(text)}” is none of ${ask.choices.join(', ')}` };
+    if (chosen === undefined) return { fault: `choose ${orOf(ask.choices)} instead of “${shortened(text)}”` };
     return { answer: { ...blank(ask), text: chosen, given: true } };
   }
   return { answer: { ...blank(ask), text, given: true } };

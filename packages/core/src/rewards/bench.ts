@@ -23,7 +23,7 @@ export function readBench(
   const named = bench.whom === 'named';
   if (named && first === '') return { fault: 'say who: type a name after it' };
   const target = named ? rewards.named(nameIn(first)) : wish.viewer;
-  if (target === undefined) return { fault: `nobody called ${nameIn(first)} was ever here` };
+  if (target === undefined) return { fault: `no viewer called ${nameIn(first)} has ever been here` };
   const spared = spares(bench, target) ?? held(target, guard, at);
   if (spared !== undefined) return { fault: spared };
   const length = lengthFor(bench, wish, (named ? rest : [first, ...rest]).join(' '));

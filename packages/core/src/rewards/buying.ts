@@ -129,10 +129,10 @@ function limitFault(
   if (!within(stock.all, () => sales.count(0))) return `${name} is sold out`;
   if (!within(stock.stream, () => sales.count(since))) return `${name} is sold out for this stream`;
   if (!within(stock.viewer, () => sales.count(0, viewer.id)))
-    return stock.viewer === 1 ? `you had ${name} already` : `you had ${name} as often as it goes`;
+    return stock.viewer === 1 ? `you already bought ${name}` : `you cannot buy ${name} again`;
   if (!within(stock.viewerStream, () => sales.count(since, viewer.id)))
     return `you had ${name} already ${stream.live ? 'in this stream' : 'in the last stream'}`;
-  return wait > 0 ? `${durationInWords(wait)} until ${name} can be had again` : undefined;
+  return wait > 0 ? `${name} is available again in ${durationInWords(wait)}` : undefined;
 }
 
 /** Milliseconds left; a sale later than now was told by another clock. */

@@ -77,7 +77,7 @@ describe('what is typed after a reward', () => {
 
   test.each([
     ['', 'it asks for passage: type it after the reward'],
-    ['Sump | mauve', '“mauve” is none of Red, Blue'],
+    ['Sump | mauve', 'choose Red or Blue instead of “mauve”'],
     [`${'x'.repeat(401)} | red`, 'passage has 401 characters; 400 is the most'],
     ['\u0000 \u0007 | red', 'it asks for passage: type it after the reward'],
   ])('is refused as %j, and nothing is paid', (typed, fault) => {
@@ -159,7 +159,7 @@ describe('a bench', () => {
 
   test.each([
     ['', 'say who: type a name after it'],
-    ['wisp', 'nobody called wisp was ever here'],
+    ['wisp', 'no viewer called wisp has ever been here'],
     ['quillrush 10m', 'it can be had for 1 min, 5 min'],
     ['quillrush for ever', 'it can be had for 1 min, 5 min'],
     ['thirdrope', 'nobody benches a vip here'],

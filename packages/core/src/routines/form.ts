@@ -37,7 +37,15 @@ function withEllipses(text: string): string {
     .trim();
 }
 
-/** The same, beginning with its own first word. */
+/** A text with the names of its values in place of them: `has ‹balance›, place ‹place›`. It begins with its own first word. */
 export function plainText(text: string): string {
-  return withEllipses(text).replace(/^[…,.:\s]+/u, '');
+  return text
+    .replace(/\{%[^]*?%\}/gu, ' ')
+    .replace(
+      /\{\{\s*(?:[\w-]+\.)*([\w-]+)?[^]*?\}\}/gu,
+      (_all, name = '…') => `‹${String(name).replaceAll('_', ' ')}›`,
+    )
+    .replace(/\s+/gu, ' ')
+    .replace(/^(?:‹[^›]*›|[…,.:\s])+/u, '')
+    .trim();
 }

@@ -17,7 +17,7 @@ export interface PreparedRoutine {
   readonly words: readonly string[];
   /** true when a step of it says something */
   readonly speaks: boolean;
-  /** the first thing that cannot be read; the routine is then cannot run */
+  /** the first thing that cannot be read; the routine then cannot run */
   readonly fault: string | undefined;
 }
 

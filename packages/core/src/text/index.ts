@@ -6,6 +6,7 @@ export { durationInWords, elapsedInWords, readDuration, typedDuration } from './
 export { FILTERS, type FilterEntry } from './filters.js';
 export { unescapedIn, type Unescaped } from './json-text.js';
 export { foldName } from './names.js';
+export { orOf } from './or-of.js';
 export { nearestName } from './nearest-name.js';
 export { compilePattern, groupNames } from './pattern.js';
 export { isBorder, phraseForm, PhraseIndex } from './phrases.js';

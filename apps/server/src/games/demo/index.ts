@@ -156,7 +156,7 @@ export const gamesPart: MakeDemoPart = (stage) => {
       const begins = sayingOf(world, game, decision.says, { viewer, at: when, id: idAt(when) });
       const [started] = followed({ changes: [], begins }, world).started;
       if (started === undefined) return undefined;
-      return { title: game.name, told: 'went on (a game)', because: `of the game ${game.name}`, started };
+      return { subject: `Game ${game.name}`, told: 'went on', because: `of the game ${game.name}`, started };
     },
     async store(manager) {
       for (const [id, { version }] of now) {

@@ -134,7 +134,12 @@ export const rewardsPart: MakeDemoPart = (stage) => {
       for (const change of changes) stage.take(change);
       if (begun === undefined) continue;
       const title = reward.terms.name;
-      return { title, told: 'bought (a reward)', because: `of the reward ${title}`, started: begun };
+      return {
+        subject: `Reward ${title}`,
+        told: 'was bought',
+        because: `of the reward ${title}`,
+        started: begun,
+      };
     }
     return undefined;
   }

@@ -24,7 +24,7 @@ export const timersPart: MakeDemoPart = (stage) => {
       if (next === undefined) return undefined;
       const { name } = next.timer;
       const because = `the timer ${name} was due`;
-      return { title: name, told: 'fired (a timer)', because, started: next.started };
+      return { subject: `Timer ${name}`, told: 'fired', because, started: next.started };
     },
     async store(manager) {
       for (const [n, timer] of DEMO_TIMERS.entries()) {

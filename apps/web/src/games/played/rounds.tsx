@@ -111,7 +111,7 @@ function Round({ round }: { readonly round: GameRound }) {
                 <th scope="col">Who</th>
                 <th scope="col">Typed</th>
                 <th scope="col">Staked</th>
-                <th scope="col">Came back</th>
+                <th scope="col">Paid out</th>
                 <th scope="col">Numbers drawn</th>
               </tr>
             </thead>

@@ -62,16 +62,16 @@ export function VersionTable({ game, version, isNow }: VersionTableProps) {
           <tbody>
             <Fact label="Plays" value={plays.toLocaleString('en')} />
             <Fact label="Staked" value={full(staked)} />
-            <Fact label="Came back" value={full(paid)} />
-            {returns !== null && <Fact label="Of 1 staked" value={returns.toFixed(3)} strong />}
-            {expected !== null && <Fact label="To be expected" value={expected.toFixed(3)} />}
+            <Fact label="Paid out" value={full(paid)} />
+            {returns !== null && <Fact label="Return" value={returns.toFixed(3)} strong />}
+            {expected !== null && <Fact label="Expected return" value={expected.toFixed(3)} />}
           </tbody>
         </table>
         {outcomes.length > 0 && (
           <table className="t !w-auto">
             <thead>
               <tr>
-                <th scope="col">What came of it</th>
+                <th scope="col">Outcome</th>
                 <th scope="col">Played</th>
                 <th scope="col">Expected</th>
               </tr>

@@ -26,7 +26,7 @@ export const pyramid = gameKind<Pyramid, Record<string, never>>({
     broken: {
       as: 'choice',
       label: 'One that is broken',
-      options: { told: 'is told of', 'passed-over': 'is passed over' },
+      options: { told: 'is announced', 'passed-over': 'is ignored' },
     },
   },
   line: () => [
