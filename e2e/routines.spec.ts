@@ -211,7 +211,7 @@ test.describe('over a power cut', () => {
     await page.getByRole('button', { name: 'Simulate an event' }).click();
     await page.getByRole('combobox', { name: 'Which event' }).click();
     await page.getByRole('option', { name: 'a raid comes in' }).click();
-    await page.getByRole('button', { name: 'Raise it as pebblewren' }).click();
+    await page.getByRole('button', { name: 'Simulate it as pebblewren' }).click();
     await page.keyboard.press('Escape');
     await expect(page.getByRole('log', { name: 'Activity' }).getByText(/raids with 12 people/)).toBeVisible();
 

@@ -127,8 +127,8 @@ try {
   await shoot('prepare-routine', '/prepare/routines', async (page) => {
     await page.getByRole('link', { name: 'A rope party joins' }).click();
     await page.getByRole('tab', { name: 'Rehearsal' }).click();
-    await page.getByRole('button', { name: 'Raise an event' }).click();
-    await page.getByRole('button', { name: /^Raise it/ }).click();
+    await page.getByRole('button', { name: 'Simulate an event' }).click();
+    await page.getByRole('button', { name: /^Simulate it/ }).click();
     await page.getByText('The next passage is yours').first().waitFor();
   });
   await shoot('prepare-timers', '/prepare/timers', async (page) => {

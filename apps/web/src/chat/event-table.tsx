@@ -48,7 +48,7 @@ export function EventTable({ name, pending, kinds = EVENT_KINDS, onRaise }: Rais
           onRaise({ kind, count: counts === undefined ? 0 : Math.max(0, count ?? 0), message });
         }}
       >
-        Raise it{['live', 'offline'].includes(kind) ? '' : ` as ${name || 'a viewer'}`}
+        Simulate it{['live', 'offline'].includes(kind) ? '' : ` as ${name || 'a viewer'}`}
       </Popover.Close>
     </div>
   );
