@@ -215,7 +215,7 @@ try {
     await page.getByLabel('Find a name').fill('pebblewren');
     await page.getByRole('link', { name: 'pebblewren', exact: true }).click();
     await page.getByRole('heading', { name: 'Messages' }).waitFor();
-    await page.getByRole('button', { name: 'Give or take flint' }).waitFor();
+    await page.getByRole('button', { name: 'Adjust balance' }).waitFor();
   });
 } finally {
   await browser.close();

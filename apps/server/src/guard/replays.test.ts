@@ -46,7 +46,7 @@ test('a changed limit is run over the log: newly and no longer caught, whom it h
     would: 1,
     newly: {
       count: 1,
-      lines: [{ id: shout.id, name: 'gritandgo', measure: expect.stringMatching(/ % of /u) }],
+      lines: [{ id: shout.id, name: 'gritandgo', measure: expect.stringMatching(/% of /u) }],
     },
     most: [{ name: 'gritandgo', lines: 1 }],
     quality: { labelled: 0 },
