@@ -11,7 +11,7 @@ import {
 import { ActivityService } from '../activity/index.js';
 import { ConnectionService } from '../chat/index.js';
 import { Database } from '../database/index.js';
-import { LedgerStore } from '../ledger/index.js';
+import { bookkeeper, LedgerStore } from '../ledger/index.js';
 import { ChannelWorld } from '../live/index.js';
 import { PipelineService, type Decided } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
@@ -205,7 +205,7 @@ export class ByHand {
     return {
       changes: [{ kind: 'posted', ...about, by: actor, at: Date.now(), entries }],
       done: () => {
-        this.activity.record('changed', actor === 'streamer' ? 'You' : 'Ledger', about.words, actor);
+        this.activity.record('changed', bookkeeper(actor), about.words, actor);
         return effect;
       },
     };

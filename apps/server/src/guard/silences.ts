@@ -3,7 +3,7 @@ import { Database } from '../database/index.js';
 import { RestoredModes } from './modes.js';
 import { SilenceRow } from './rows.js';
 
-/** Whom Gully keeps from writing, on disk, so that no one stays out for good because of a restart. */
+/** The viewers Gully keeps from writing, on disk, so that a restart keeps no one out for good. */
 @Injectable()
 export class Silences {
   constructor(
@@ -11,7 +11,7 @@ export class Silences {
     private readonly modes: RestoredModes,
   ) {}
 
-  /** @returns null for someone whom Gully does not keep out */
+  /** @returns null for a viewer Gully does not keep out */
   find(viewer: string): Promise<SilenceRow | null> {
     return this.database.read.findOneBy(SilenceRow, { viewerId: viewer });
   }

@@ -1,3 +1,4 @@
+export { bookkeeper } from './bookkeeper.js';
 export { HOUSES } from './houses.js';
 export { LedgerModule } from './ledger.module.js';
 export { Reversing } from './reversing.js';

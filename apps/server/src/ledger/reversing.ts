@@ -13,6 +13,7 @@ import { Database } from '../database/index.js';
 import { PipelineService } from '../pipeline/index.js';
 import { Problem } from '../problem/index.js';
 import { Task } from '../tasks/index.js';
+import { bookkeeper } from './bookkeeper.js';
 import { LedgerPage, type StoredPosting, type WantedPostings } from './ledger-page.js';
 import { LedgerStore } from './ledger.store.js';
 import { accountOf } from './writing.js';
@@ -89,7 +90,7 @@ export class Reversing {
     });
     const count = outcome.changes.length;
     const words = `took back ${count === 1 ? 'a movement' : `${String(count)} movements`}`;
-    if (count > 0) this.activity.record('changed', actor === 'streamer' ? 'You' : 'Ledger', words, actor);
+    if (count > 0) this.activity.record('changed', bookkeeper(actor), words, actor);
     const rows = await this.database.read.query<{ id: number }[]>(
       'SELECT id FROM ledger_postings WHERE key IN (SELECT value FROM json_each(?)) ORDER BY id',
       [JSON.stringify(outcome.changes.map(({ key }) => key))],

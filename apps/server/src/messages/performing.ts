@@ -11,9 +11,8 @@ export function performDecision(
 ): void {
   const by: Actor = `viewer:${line.viewer}`;
   const because = `${line.name} ${hasRun(why.outcome) ? why.brief : `was refused: ${why.brief}`}`;
-  const own = new Set(started.filter(({ owner, run }) => owner === commandId && run === undefined));
-  after.carryOut(effects, started, { because, viewer: line.viewer }, (begun) =>
-    own.has(begun as (typeof started)[number]) ? line.id : undefined,
+  after.carryOut(effects, started, { because, viewer: line.viewer }, ({ owner, run }) =>
+    owner === commandId && run === undefined ? line.id : undefined,
   );
   for (const { id, owner, title } of started)
     if (owner !== commandId) activity.record('ran', `Routine ${title}`, 'started', by, { kind: 'run', id });

@@ -22,12 +22,13 @@ export class QueuesService extends Things<'queue', StoredQueue> {
       most: QUEUE_LIMITS.queues,
       bodyShape: QueueBodyDto,
       faultsOf: (queue, { others, about }) => {
-        const faults = queueFaults(queue, others(), {
+        const all = others();
+        const faults = queueFaults(queue, all, {
           textFault,
           ...(about.has === undefined ? {} : { hasRank }),
         });
-        // One alone is the default: a second one is not made so while there is another.
-        const other = others().find(({ byDefault }) => byDefault);
+        // Only one queue is the default.
+        const other = all.find(({ byDefault }) => byDefault);
         if (queue.byDefault && other !== undefined)
           faults.byDefault = `${other.name} is the default; take that from it first`;
         return faults;

@@ -12,11 +12,11 @@ export class AfterDeciding {
   ) {}
 
   /** @param lineOf the line whose why has the checks of a run, where it was over with that */
-  carryOut(
+  carryOut<Run extends LoggedRun>(
     effects: readonly Effect[],
-    runs: readonly LoggedRun[],
+    runs: readonly Run[],
     occasioned: Occasioned,
-    lineOf: (run: LoggedRun) => string | undefined = () => undefined,
+    lineOf: (run: Run) => string | undefined = () => undefined,
   ): void {
     this.performers.perform(effects, occasioned);
     for (const run of runs) this.runLog.record(run, lineOf(run));

@@ -65,7 +65,7 @@ export function JoinSentence({ editing }: { readonly editing: Editing<QueueBody,
               change({ again: value });
             }}
           />{' '}
-          turns
+          other {body.again === 1 ? 'turn' : 'turns'}
         </>
       )}
       . First comes{' '}

@@ -15,7 +15,7 @@ interface RedemptionTableProps {
 }
 
 /** Columns a phone has no room for; what stands there is told beside the rest. */
-const WIDE = new Set(['Bought', 'Stands']);
+const WIDE = new Set(['Bought', 'Status']);
 
 /** What was bought, today’s first, with what may be done about each. */
 export function RedemptionTable({ rows, chosen, busy, onChoose, onAct }: RedemptionTableProps) {

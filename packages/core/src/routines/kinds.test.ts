@@ -1,7 +1,7 @@
 import { STEP_GROUPS } from '../area/index.js';
 import { filledBlanks, STEP_KINDS, type StepKindName } from '../channel/index.js';
 import { expect, test } from '@jest/globals';
-import { allSteps, routineOf, sentenceOf, stepSchemas, textsOf, checkRoutine } from './index.js';
+import { allSteps, plainText, routineOf, sentenceOf, stepSchemas, textsOf, checkRoutine } from './index.js';
 
 const KINDS = Object.keys(STEP_KINDS) as StepKindName[];
 const NAMES = (to: string): string => (to === 'list' ? 'Campfire questions' : 'Good moment');
@@ -57,4 +57,17 @@ test('the texts of a step are those that are Liquid, conditions and all, and not
   };
   expect(textsOf(step)).toEqual(['moderator']);
   expect(allSteps([step]).flatMap(textsOf)).toEqual(['moderator', 'inside']);
+});
+
+test.each([
+  [
+    '{{ viewer.name }} has {{ viewer.balance }}, place {{ viewer.place | plus: 1 }}.',
+    'has ‹balance›, place ‹place›.',
+  ],
+  ['{% if stream.live %}Up {{ stream.uptime }}{% endif %}', 'Up ‹uptime›'],
+  ['first {{ "a" | upcase }}', 'first ‹…›'],
+  ['on {{ remembered.rope_word }}', 'on ‹rope word›'],
+  ['{{ viewer.name }}', ''],
+])('%j is listed as %j', (text, listed) => {
+  expect(plainText(text)).toBe(listed);
 });
